@@ -1,0 +1,43 @@
+/** Import rules: data flows one way. Each rule says why it stands. */
+module.exports = {
+  forbidden: [
+    {
+      name: "core-imports-only-core",
+      comment: "src/core is pure: it imports only itself and zod, in which its data definitions are written.",
+      severity: "error",
+      from: { path: "^src/core", pathNot: "\\.test\\.ts$" },
+      to: { pathNot: ["^src/core", "^node_modules/zod/"] },
+    },
+    {
+      name: "kit-knows-no-server",
+      severity: "error",
+      from: { path: "^src/kit" },
+      to: { path: "^src/(server|screens|device|app)" },
+    },
+    {
+      name: "device-and-screens-never-import-server",
+      severity: "error",
+      from: { path: "^src/(device|screens)" },
+      to: { path: "^src/(server|app)" },
+    },
+    {
+      name: "server-never-imports-screens",
+      severity: "error",
+      from: { path: "^src/server" },
+      to: { path: "^src/(screens|kit|device|app)" },
+    },
+    { name: "no-circles", severity: "error", from: {}, to: { circular: true, viaOnly: { pathNot: "node_modules" } } },
+    {
+      name: "tests-stay-outside",
+      severity: "error",
+      from: { path: "^src", pathNot: "\\.test\\.tsx?$" },
+      to: { path: "(^tests/|^e2e/|\\.test\\.tsx?$)" },
+    },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    tsConfig: { fileName: "tsconfig.json" },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default"] },
+  },
+};

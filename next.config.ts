@@ -1,0 +1,21 @@
+import type { NextConfig } from "next";
+import createNextIntlPlugin from "next-intl/plugin";
+
+const withMessages = createNextIntlPlugin("./src/app/messages.ts");
+
+const securityHeaders = [
+  { key: "X-Content-Type-Options", value: "nosniff" },
+  { key: "X-Frame-Options", value: "DENY" },
+  { key: "Referrer-Policy", value: "same-origin" },
+  { key: "Permissions-Policy", value: "camera=(self), microphone=(), geolocation=()" },
+];
+
+const config: NextConfig = {
+  poweredByHeader: false,
+  reactStrictMode: true,
+  serverExternalPackages: ["pg", "pino", "@react-pdf/renderer"],
+  distDir: process.env.ROOK_STEP_DIST ?? ".next",
+  headers: async () => [{ source: "/:path*", headers: securityHeaders }],
+};
+
+export default withMessages(config);

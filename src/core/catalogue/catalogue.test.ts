@@ -1,0 +1,69 @@
+import { describe, expect, it } from "vitest";
+import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
+import { figureOf, sheetSchema } from "../sheet/sheet";
+import { checksOf } from "./catalogue";
+
+const sheets = [slabScissorSheet, articulatingBoomSheet];
+
+describe("the catalogue", () => {
+  it("gives every check a key of its own, conditions of its own and a defeated condition that cannot be waved through", () => {
+    for (const sheet of sheets) {
+      const checks = checksOf(sheet);
+      expect(new Set(checks.map((c) => c.key)).size).toBe(checks.length);
+      for (const check of checks) {
+        expect(Object.keys(check.definition.conditions).length).toBeGreaterThan(0);
+        if (check.definition.station !== "survey")
+          expect(check.conditions["defeated"]?.floor).toBe("device_defeated");
+        const beyond = check.definition.measure?.beyond;
+        if (beyond !== undefined) expect(check.conditions).toHaveProperty(beyond);
+      }
+    }
+  });
+
+  it("switches a check off only for not fitted; unknown keeps it on", () => {
+    const without = structuredClone(articulatingBoomSheet);
+    without.features.crush_guard = { fit: "not_fitted", manualPage: "3-2", enteredBy: "a", confirmedBy: "b" };
+    const unsure = structuredClone(articulatingBoomSheet);
+    delete unsure.features.crush_guard;
+    const has = (sheet: typeof without) =>
+      checksOf(sheet).some((c) => c.definition.id === "platform.crush_guard");
+    expect([has(articulatingBoomSheet), has(unsure), has(without)]).toEqual([true, true, false]);
+  });
+
+  it("never drops a check whose place the sheet does not set", () => {
+    const noPlaces = { ...slabScissorSheet, positions: {} };
+    expect(
+      checksOf(noPlaces)
+        .map((c) => c.key)
+        .sort(),
+    ).toEqual(
+      checksOf(slabScissorSheet)
+        .map((c) => c.key)
+        .sort(),
+    );
+  });
+
+  it("has a figure on the demo sheets for every measure", () => {
+    for (const sheet of sheets) {
+      for (const { definition } of checksOf(sheet)) {
+        if (definition.measure)
+          expect(figureOf(sheet, definition.measure.limit), definition.id).toBeTypeOf("number");
+      }
+    }
+  });
+});
+
+describe("the sheet", () => {
+  it("the demo sheets parse", () => {
+    for (const sheet of sheets) expect(sheetSchema.parse(sheet)).toEqual(sheet);
+  });
+
+  it("refuses not fitted on a safety feature without a page and two different people", () => {
+    const one = structuredClone(slabScissorSheet);
+    one.features.tilt_sensor = { fit: "not_fitted", manualPage: "4", enteredBy: "a", confirmedBy: "a" };
+    const result = sheetSchema.safeParse(one);
+    expect(result.success).toBe(false);
+    expect(result.error?.issues[0]?.path).toEqual(["features", "tilt_sensor"]);
+    expect(result.error?.issues[0]?.message).toMatch(/two different people/);
+  });
+});

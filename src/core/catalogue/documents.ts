@@ -1,0 +1,68 @@
+import { floor, putRight, repair, stop, watch } from "./rules";
+import { shutDown } from "./states";
+import type { CheckDefinition } from "./types";
+
+const common = {
+  version: 1,
+  phase: "documents",
+  station: "documents",
+  at: ["documents_box"],
+  needs: shutDown,
+} as const;
+
+export const documentChecks: readonly CheckDefinition[] = [
+  {
+    ...common,
+    id: "doc.tag_and_log",
+    part: "tag_and_log",
+    minutes: 0.2,
+    conditions: { tag_hanging: stop, fault_unsigned: stop },
+  },
+  {
+    ...common,
+    id: "doc.manual",
+    part: "manual",
+    minutes: 0.4,
+    conditions: {
+      missing: floor("manual"),
+      wrong_model: floor("manual"),
+      wet: putRight("return_manual"),
+      unreadable: repair,
+    },
+  },
+  {
+    ...common,
+    id: "doc.handbooks",
+    part: "handbooks",
+    minutes: 0.2,
+    conditions: { missing: repair, outdated: watch },
+  },
+  {
+    ...common,
+    id: "doc.examination",
+    part: "examination",
+    minutes: 0.4,
+    conditions: { overdue: floor("inspection_overdue"), wrong_serial: stop, record_differs: repair },
+  },
+  {
+    ...common,
+    id: "doc.data_plate",
+    part: "data_plate",
+    minutes: 0.1,
+    conditions: { missing: repair, unreadable: repair },
+  },
+  {
+    ...common,
+    id: "doc.capacity_plate",
+    part: "capacity_plate",
+    minutes: 0.1,
+    conditions: { missing: floor("capacity_plate"), unreadable: floor("capacity_plate") },
+  },
+  {
+    ...common,
+    id: "doc.decals",
+    part: "decals",
+    minutes: 0.4,
+    conditions: { missing: repair, dirty: putRight("clean"), unreadable: repair },
+  },
+];

@@ -1,0 +1,131 @@
+import { hasEngine } from "../machine/functions";
+import type { Sheet } from "../sheet/sheet";
+import { floor, putRight, repair, stop } from "./rules";
+import { shutDown } from "./states";
+import type { CheckDefinition } from "./types";
+
+const common = { version: 1, phase: "walk", station: "walk", needs: shutDown } as const;
+const byBattery = (sheet: Sheet) => !hasEngine(sheet);
+const bay = { ...common, at: ["engine_bay"], when: hasEngine, cautions: ["engine_still"] } as const;
+const tray = { ...common, at: ["battery_tray"], when: byBattery, cautions: ["gloves_and_eyes"] } as const;
+
+export const powerChecks: readonly CheckDefinition[] = [
+  {
+    ...tray,
+    id: "battery.posts",
+    part: "battery",
+    minutes: 0.3,
+    conditions: { loose: repair, heat_marks: stop, corroded: putRight("clean") },
+  },
+  {
+    ...tray,
+    id: "battery.water",
+    part: "battery",
+    minutes: 0.4,
+    conditions: { low: putRight("top_up_water"), plates_dry: repair },
+  },
+  {
+    ...tray,
+    id: "battery.cases",
+    part: "battery",
+    minutes: 0.2,
+    conditions: { cracked: stop, loose: repair, leaking_acid: stop },
+  },
+  {
+    ...tray,
+    id: "battery.charge",
+    part: "battery",
+    minutes: 0.4,
+    conditions: { below_limit: repair },
+    measure: {
+      quantity: "rest_voltage",
+      unit: "V",
+      limit: "battery_rest_voltage_min",
+      sense: "at_least",
+      beyond: "below_limit",
+    },
+  },
+  {
+    ...tray,
+    id: "charger.plug",
+    part: "charger",
+    minutes: 0.2,
+    feature: "battery_charger",
+    conditions: { earth_pin_missing: stop, cord_damaged: stop, loose: repair },
+  },
+  {
+    ...bay,
+    id: "engine.oil",
+    part: "engine",
+    minutes: 0.4,
+    carry: ["rag"],
+    conditions: { low: putRight("top_up_oil"), over_full: repair, milky: stop },
+  },
+  {
+    ...bay,
+    id: "engine.coolant",
+    part: "engine",
+    minutes: 0.3,
+    conditions: { below_limit: putRight("top_up_coolant") },
+    measure: {
+      quantity: "coolant_height",
+      unit: "mm",
+      limit: "coolant_level_min",
+      sense: "at_least",
+      beyond: "below_limit",
+    },
+  },
+  {
+    ...bay,
+    id: "engine.belt",
+    part: "engine",
+    minutes: 0.2,
+    conditions: { frayed: repair, loose: repair, missing: stop },
+  },
+  { ...bay, id: "engine.air_filter", part: "engine", minutes: 0.1, conditions: { indicator_red: repair } },
+  {
+    ...bay,
+    id: "fuel.level",
+    part: "fuel",
+    minutes: 0.2,
+    conditions: { below_limit: putRight("fill_fuel") },
+    measure: {
+      quantity: "fuel",
+      unit: "%",
+      limit: "fuel_level_min",
+      sense: "at_least",
+      beyond: "below_limit",
+    },
+  },
+  {
+    ...bay,
+    id: "fuel.lines",
+    part: "fuel",
+    minutes: 0.2,
+    conditions: { leak_running: floor("pressure_leak"), cap_loose: putRight("latch_cover"), weep: stop },
+  },
+  {
+    ...bay,
+    id: "starter.battery",
+    part: "battery",
+    minutes: 0.2,
+    cautions: ["gloves_and_eyes"],
+    conditions: { loose: repair, heat_marks: stop, corroded: putRight("clean") },
+  },
+  {
+    ...common,
+    id: "power.relays",
+    part: "fuses_and_relays",
+    at: ["hydraulic_tray"],
+    minutes: 0.2,
+    conditions: { burnt: stop, left_inside: putRight("remove_debris"), loose: repair },
+  },
+  {
+    ...common,
+    id: "covers.latched",
+    part: "covers",
+    at: ["chassis_rear"],
+    minutes: 0.1,
+    conditions: { unlatched: putRight("latch_cover"), latch_broken: repair },
+  },
+];

@@ -1,0 +1,171 @@
+import type { Sheet } from "../sheet/sheet";
+import { floor, putRight, repair, stop, watch } from "./rules";
+import { propped, shutDown } from "./states";
+import type { CheckDefinition } from "./types";
+
+const isBoom = (sheet: Sheet) => sheet.family === "articulating_boom" || sheet.family === "telescopic_boom";
+const walk = { version: 1, phase: "walk", station: "walk", needs: shutDown, when: isBoom } as const;
+const inStack = {
+  version: 1,
+  phase: "stack",
+  station: "walk",
+  at: ["stack"],
+  needs: propped,
+  cautions: ["prop_and_disconnect"],
+  when: (sheet: Sheet) => sheet.family === "slab_scissor",
+} as const;
+
+export const structureChecks: readonly CheckDefinition[] = [
+  {
+    ...walk,
+    id: "ring.teeth",
+    part: "slewing_ring",
+    at: ["engine_bay", "ground_panel", "chassis_rear"],
+    minutes: 0.3,
+    cautions: ["fingers_out"],
+    conditions: {
+      tooth_missing: floor("ring_tooth"),
+      tooth_cracked: floor("ring_tooth"),
+      bolt_missing: floor("structural_bolts"),
+      dry: repair,
+    },
+  },
+  {
+    ...walk,
+    id: "swing.motor",
+    part: "swing_motor",
+    at: ["ground_panel"],
+    minutes: 0.1,
+    conditions: { bolt_missing: stop, leak_running: floor("pressure_leak"), weep: watch },
+  },
+  {
+    ...walk,
+    id: "turntable.lock_pin",
+    part: "turntable_lock",
+    at: ["ground_panel"],
+    minutes: 0.1,
+    feature: "turntable_lock_pin",
+    conditions: { stuck: repair, missing: stop },
+  },
+  {
+    ...walk,
+    id: "tower.structure",
+    part: "tower",
+    at: ["chassis_rear"],
+    minutes: 0.3,
+    feature: "tower_boom",
+    conditions: {
+      cracked: floor("structural_crack"),
+      dented: stop,
+      pin_retainer_missing: stop,
+      corroded: watch,
+    },
+  },
+  {
+    ...walk,
+    id: "main.structure",
+    part: "main_boom",
+    at: ["wheel_front_left"],
+    minutes: 0.3,
+    conditions: {
+      cracked: floor("structural_crack"),
+      dented: stop,
+      pin_retainer_missing: stop,
+      corroded: watch,
+    },
+  },
+  {
+    ...walk,
+    id: "main.wear_pads",
+    part: "wear_pads",
+    at: ["wheel_front_right"],
+    minutes: 0.2,
+    feature: "main_telescope",
+    conditions: { missing: stop, bolt_missing: repair, worn_thin: repair },
+  },
+  {
+    ...walk,
+    id: "boom.cylinders",
+    part: "boom_cylinders",
+    at: ["wheel_front_left"],
+    minutes: 0.2,
+    cautions: ["oil_injection"],
+    conditions: { leak_running: floor("pressure_leak"), weep: watch, pin_retainer_missing: stop },
+  },
+  {
+    ...walk,
+    id: "boom.carrier",
+    part: "carrier",
+    at: ["wheel_front_right"],
+    minutes: 0.2,
+    feature: "main_telescope",
+    conditions: { spliced_inside: stop, link_broken: stop, tube_kinked: stop, frayed: repair },
+  },
+  {
+    ...walk,
+    id: "jib.structure",
+    part: "jib",
+    at: ["boom_end"],
+    minutes: 0.2,
+    feature: "jib",
+    conditions: { cracked: floor("structural_crack"), dented: stop, pin_retainer_missing: stop },
+  },
+  {
+    ...walk,
+    id: "boom.angle_sensors",
+    part: "angle_sensors",
+    at: ["chassis_rear"],
+    minutes: 0.1,
+    conditions: { missing: stop, hanging: stop },
+  },
+
+  {
+    ...inStack,
+    id: "stack.arms",
+    part: "scissor_arms",
+    minutes: 0.4,
+    conditions: { cracked: floor("structural_crack"), bent: stop, overload_signs: stop, corroded: watch },
+  },
+  {
+    ...inStack,
+    id: "stack.pins",
+    part: "scissor_pins",
+    minutes: 0.3,
+    conditions: { out_of_line: stop, pin_retainer_missing: stop },
+  },
+  {
+    ...inStack,
+    id: "stack.cylinder",
+    part: "lift_cylinder",
+    minutes: 0.2,
+    conditions: { leak_running: floor("pressure_leak"), weep: watch, rod_scored: repair },
+  },
+  {
+    ...inStack,
+    id: "stack.harness",
+    part: "stack_harness",
+    minutes: 0.2,
+    conditions: { frayed: repair, pinched: stop, reinforcement_showing: floor("hose_reinforcement") },
+  },
+  {
+    ...inStack,
+    id: "stack.rollers",
+    part: "rollers",
+    minutes: 0.2,
+    conditions: { off_track: stop, worn: repair, debris: putRight("remove_debris") },
+  },
+  {
+    ...inStack,
+    id: "stack.switches",
+    part: "limit_switches",
+    minutes: 0.1,
+    conditions: { hanging: stop, missing: stop },
+  },
+  {
+    ...inStack,
+    id: "stack.prop",
+    part: "prop",
+    minutes: 0.1,
+    conditions: { bent: stop, missing: stop, pivot_seized: repair },
+  },
+];

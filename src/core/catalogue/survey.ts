@@ -1,0 +1,42 @@
+import { place } from "./rules";
+import type { CheckDefinition } from "./types";
+
+const common = {
+  version: 1,
+  phase: "survey",
+  station: "survey",
+  at: ["workplace"],
+  needs: { posture: "stowed", incline: "level" },
+  minutes: 0.5,
+} as const;
+
+/** The workplace: what is found here is no fault of the machine; it stops the work, not the unit. */
+export const surveyChecks: readonly CheckDefinition[] = [
+  {
+    ...common,
+    id: "place.ground",
+    part: "ground",
+    conditions: { soft: place, holes: place, slope: place, floor_limit: place },
+  },
+  {
+    ...common,
+    id: "place.overhead",
+    part: "overhead",
+    cautions: ["not_insulated"],
+    conditions: { power_line: place, low_steel: place, crane: place },
+  },
+  {
+    ...common,
+    id: "place.weather",
+    part: "weather",
+    conditions: { wind: place, lightning: place, fumes: place },
+  },
+  {
+    ...common,
+    id: "place.surroundings",
+    part: "surroundings",
+    conditions: { traffic: place, public: place, other_machines: place },
+  },
+  { ...common, id: "place.load", part: "load_plan", conditions: { too_heavy: place, too_many: place } },
+  { ...common, id: "place.rescue", part: "rescue", conditions: { nobody_shown: place } },
+];

@@ -1,0 +1,124 @@
+import type { TestSetting } from "../machine/expect";
+import type { FeatureId } from "../sheet/features";
+import type { FigureId, FigureUnit } from "../sheet/figures";
+import type { PositionId } from "../sheet/positions";
+import type { Sheet } from "../sheet/sheet";
+import type { PartId } from "./parts";
+
+/** From where a check is made. */
+export type CheckStation = "documents" | "walk" | "ground" | "platform" | "drive" | "survey";
+
+/** A stop of the walk: a place on the machine, or one of the stops that follow the walk. */
+export type StopId =
+  | PositionId
+  | "rails"
+  | "ground_tests"
+  | "stack"
+  | "ground_lowering"
+  | "platform_tests"
+  | "drive_tests"
+  | "workplace"
+  | "close";
+
+/** The part of the plan a check belongs to; precedence holds between phases (see `plan/phases.ts`). */
+export type Phase =
+  | "documents"
+  | "walk"
+  | "rails"
+  | "test_area"
+  | "ground_power"
+  | "ground_moves"
+  | "ground_prop"
+  | "stack"
+  | "ground_lowering"
+  | "ground_last"
+  | "platform"
+  | "drive"
+  | "survey";
+
+/** Worst last. `conditions` is about the place or the weather and is no fault of the machine. */
+export type Grade = "fine" | "put_right" | "watch" | "repair_by" | "tag_out";
+
+/** Findings that tag a unit out under any policy (field guide, section 11). */
+export type FloorRule =
+  | "structural_crack"
+  | "pressure_leak"
+  | "hose_reinforcement"
+  | "tyre_cord"
+  | "wheel_nut"
+  | "ring_tooth"
+  | "structural_bolts"
+  | "lowest_hoop"
+  | "protection_failed"
+  | "stop_button"
+  | "enable"
+  | "brake"
+  | "emergency_lowering"
+  | "tilt"
+  | "guard"
+  | "device_defeated"
+  | "capacity_plate"
+  | "manual"
+  | "inspection_overdue"
+  | "moves_or_does_not_stop";
+
+/** Small things an operator may put right on the spot, each a policy setting (section 12). */
+export type Upkeep =
+  | "top_up_water"
+  | "top_up_oil"
+  | "top_up_coolant"
+  | "fill_fuel"
+  | "clean"
+  | "remove_debris"
+  | "latch_cover"
+  | "refit_pin"
+  | "return_manual";
+
+export interface ConditionRule {
+  /** The grade under the graded school, before the owner's own rules and before the floor. */
+  readonly graded: Exclude<Grade, "fine">;
+  readonly floor?: FloorRule;
+  readonly upkeep?: Upkeep;
+  /** A matter of the place: stops the work there, not the machine. */
+  readonly conditions?: true;
+}
+
+/** The state a check needs, by plan variable (see `plan/variables.ts`). */
+export type Needs = Readonly<Record<string, string>>;
+
+export interface Measure {
+  readonly quantity: string;
+  readonly unit: FigureUnit;
+  /** The sheet's limit; without it the operator reads it off the plate, and without that it cannot be graded. */
+  readonly limit: FigureId;
+  readonly sense: "at_least" | "at_most";
+  /** The condition a reading beyond the limit stands for. */
+  readonly beyond: string;
+}
+
+export interface CheckDefinition {
+  /** Stable for ever, never reused. */
+  readonly id: string;
+  readonly version: number;
+  readonly part: PartId;
+  readonly phase: Phase;
+  readonly station: CheckStation;
+  /** Where: one instance of the check for each place the sheet has. */
+  readonly at: readonly StopId[];
+  readonly needs: Needs;
+  readonly leaves?: Needs;
+  readonly cautions?: readonly string[];
+  readonly conditions: Readonly<Record<string, ConditionRule>>;
+  readonly measure?: Measure;
+  /** For a function test: the movement and how its enable is used; the expectation is computed from it. */
+  readonly test?: TestSetting;
+  readonly carry?: readonly string[];
+  readonly assistant?: true;
+  readonly minutes: number;
+  /** On unless the sheet says the feature is not fitted. */
+  readonly feature?: FeatureId;
+  /** Further limits: by family or power. */
+  readonly when?: (sheet: Sheet) => boolean;
+  /** Uses the machine's power to move: not after a stop-grade finding. */
+  readonly powered?: true;
+}

@@ -1,0 +1,69 @@
+import type { ConditionRule, Grade, Upkeep } from "../catalogue/types";
+import type { Policy } from "./policy";
+
+/** What was found, as far as grading asks. */
+export interface Found {
+  /** `definition.id`, without the place: the owner's rules are by check, not by wheel. */
+  readonly check: string;
+  readonly condition: string;
+  readonly rule: ConditionRule;
+  /** What the operator did about it on the spot. */
+  readonly putRight?: Upkeep;
+}
+
+/** What is already known about the same place. */
+export interface GradeContext {
+  /** How often this same upkeep was done here within the policy's shifts, this one not counted. */
+  readonly earlierTopUps: number;
+  /** It was there at the last inspection and has grown since. */
+  readonly grown: boolean;
+}
+
+export const noContext: GradeContext = { earlierTopUps: 0, grown: false };
+
+export interface Graded {
+  readonly grade: Exclude<Grade, "fine">;
+  /** The rule that gave the grade; its words are in the message files. */
+  readonly rule: string;
+  /** True when the floor set it: no policy, person or acceptance can lower it. */
+  readonly floor: boolean;
+}
+
+const order: readonly Grade[] = ["fine", "put_right", "watch", "repair_by", "tag_out"];
+
+export const worseGrade = <G extends Grade>(a: G, b: G): G => (order.indexOf(a) >= order.indexOf(b) ? a : b);
+export const isWorse = (a: Grade, b: Grade): boolean => order.indexOf(a) > order.indexOf(b);
+
+/**
+ * Grades one finding: the school, then the owner's rules, then what is known of the same place, and the floor
+ * of the field guide's section 11 after everything else.
+ */
+export function gradeFinding(found: Found, policy: Policy, context: GradeContext): Graded {
+  if (found.rule.floor !== undefined)
+    return { grade: "tag_out", rule: `floor.${found.rule.floor}`, floor: true };
+  return byContext(byOwner(bySchool(found, policy, context), found, policy), context);
+}
+
+function bySchool(found: Found, policy: Policy, context: GradeContext): Graded {
+  const { rule, putRight } = found;
+  if (rule.conditions) return { grade: "watch", rule: "place.conditions", floor: false };
+  if (putRight !== undefined && putRight === rule.upkeep && policy.upkeep.includes(putRight)) {
+    return context.earlierTopUps >= policy.topUpsAllowed
+      ? { grade: "repair_by", rule: "upkeep.repeated", floor: false }
+      : { grade: "put_right", rule: "upkeep.put_right", floor: false };
+  }
+  if (policy.grading === "strict") return { grade: "tag_out", rule: "strict.any_damage", floor: false };
+  return { grade: rule.graded, rule: `${policy.grading}.catalogue`, floor: false };
+}
+
+function byOwner(graded: Graded, found: Found, policy: Policy): Graded {
+  const owner = policy.rules[`${found.check}/${found.condition}`];
+  if (owner === undefined || graded.rule.startsWith("upkeep.")) return graded;
+  return { grade: owner, rule: "owner.rule", floor: false };
+}
+
+function byContext(graded: Graded, context: GradeContext): Graded {
+  if (context.grown && graded.grade === "watch")
+    return { grade: "repair_by", rule: "grown.since_last", floor: false };
+  return graded;
+}

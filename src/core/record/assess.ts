@@ -1,0 +1,161 @@
+import type { Check, CheckKey } from "../catalogue/catalogue";
+import type { PartId } from "../catalogue/parts";
+import type { Grade, Upkeep } from "../catalogue/types";
+import { type GradeContext, type Graded, gradeFinding, isWorse, noContext } from "../grade/grade";
+import type { Policy } from "../grade/policy";
+import { figureOf, type Sheet } from "../sheet/sheet";
+import type { Given, Reduction } from "./reduce";
+
+export interface Finding extends Graded {
+  readonly check: CheckKey;
+  readonly part: PartId;
+  readonly condition: string;
+  readonly eventId: string;
+  readonly place: boolean;
+  readonly value?: number;
+  readonly putRight?: string;
+  readonly note?: string;
+}
+
+export type CheckStatus = "open" | "fine" | "skipped" | "ungradable" | "finding";
+
+export interface CheckAssessment {
+  readonly check: CheckKey;
+  readonly status: CheckStatus;
+  readonly grade?: Grade;
+  /** The event that stands for the check. */
+  readonly eventId?: string;
+}
+
+export interface Assessment {
+  readonly byCheck: ReadonlyMap<CheckKey, CheckAssessment>;
+  readonly findings: readonly Finding[];
+  readonly open: readonly CheckKey[];
+  readonly skipped: readonly CheckKey[];
+  readonly ungradable: readonly CheckKey[];
+  /** Answers to checks the plan does not have, or conditions the check does not have. */
+  readonly misfits: readonly string[];
+}
+
+export type ContextOf = (check: CheckKey, condition: string) => GradeContext;
+
+/**
+ * Grades everything that stands. Device and server run this same function on the same events. Where one check
+ * has several answers the worst stands.
+ */
+export function assess(
+  checks: readonly Check[],
+  sheet: Sheet,
+  reduction: Reduction,
+  policy: Policy,
+  contextOf: ContextOf = () => noContext,
+): Assessment {
+  const byCheck = new Map<CheckKey, CheckAssessment>();
+  const findings: Finding[] = [];
+  const misfits: string[] = [];
+  for (const check of checks) {
+    const given = reduction.given.get(check.key) ?? [];
+    const read = given.map((event) => readGiven(check, sheet, policy, event, contextOf));
+    const worst = read.reduce<Read | undefined>(
+      (a, b) => (a === undefined || rank(b) > rank(a) ? b : a),
+      undefined,
+    );
+    byCheck.set(check.key, {
+      check: check.key,
+      status: worst?.status ?? "open",
+      grade: worst?.finding?.grade,
+      eventId: worst?.eventId,
+    });
+    for (const each of read) {
+      if (each.finding !== undefined) findings.push(each.finding);
+      if (each.misfit !== undefined) misfits.push(each.misfit);
+    }
+  }
+  const known = new Set(checks.map((c) => c.key));
+  for (const key of reduction.given.keys()) if (!known.has(key)) misfits.push(key);
+  const withStatus = (status: CheckStatus) =>
+    [...byCheck.values()].filter((c) => c.status === status).map((c) => c.check);
+  return {
+    byCheck,
+    findings,
+    open: withStatus("open"),
+    skipped: withStatus("skipped"),
+    ungradable: withStatus("ungradable"),
+    misfits,
+  };
+}
+
+interface Read {
+  readonly status: Exclude<CheckStatus, "open">;
+  readonly eventId: string;
+  readonly finding?: Finding;
+  readonly misfit?: string;
+}
+
+/** Incomplete is worse than fine; a finding is worse than incomplete only from watch up. */
+function rank(read: Read): number {
+  if (read.status === "fine") return 0;
+  if (read.status === "skipped" || read.status === "ungradable") return 1;
+  const grade = read.finding?.grade ?? "watch";
+  return isWorse(grade, "put_right") ? (isWorse(grade, "watch") ? (grade === "tag_out" ? 5 : 4) : 3) : 2;
+}
+
+function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, contextOf: ContextOf): Read {
+  const { id: eventId } = event;
+  if (event.type === "skipped") return { status: "skipped", eventId };
+  if (event.type === "measured") {
+    const { measure } = check.definition;
+    if (measure === undefined)
+      return { status: "ungradable", eventId, misfit: `${check.key}: not a measured check` };
+    const limit = figureOf(sheet, measure.limit) ?? event.limitRead;
+    if (limit === undefined) return { status: "ungradable", eventId };
+    const within = measure.sense === "at_least" ? event.value >= limit : event.value <= limit;
+    if (within) return { status: "fine", eventId };
+    return findingOf(
+      check,
+      policy,
+      measure.beyond,
+      { eventId, value: event.value, putRight: event.putRight },
+      contextOf,
+    );
+  }
+  if (event.result.kind === "fine") {
+    // A check with a figure is answered by its reading, not by a word.
+    return check.definition.measure === undefined
+      ? { status: "fine", eventId }
+      : { status: "ungradable", eventId };
+  }
+  const { condition, note, putRight } = event.result;
+  return findingOf(check, policy, condition, { eventId, note, putRight }, contextOf);
+}
+
+function findingOf(
+  check: Check,
+  policy: Policy,
+  condition: string,
+  detail: { eventId: string; value?: number; note?: string; putRight?: string },
+  contextOf: ContextOf,
+): Read {
+  const rule = check.conditions[condition];
+  if (rule === undefined) {
+    return {
+      status: "ungradable",
+      eventId: detail.eventId,
+      misfit: `${check.key}: no condition ${condition}`,
+    };
+  }
+  const graded = gradeFinding(
+    { check: check.definition.id, condition, rule, putRight: detail.putRight as Upkeep | undefined },
+    policy,
+    contextOf(check.key, condition),
+  );
+  const finding: Finding = {
+    ...graded,
+    ...detail,
+    check: check.key,
+    part: check.definition.part,
+    condition,
+    place: rule.conditions === true,
+  };
+  return { status: "finding", eventId: detail.eventId, finding };
+}

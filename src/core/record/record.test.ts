@@ -1,0 +1,236 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { checksOf } from "../catalogue/catalogue";
+import { type DecisionFacts, decide } from "../decision/decide";
+import { gradeFinding, noContext } from "../grade/grade";
+import { defaultPolicy, type Policy } from "../grade/policy";
+import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
+import { assess } from "./assess";
+import type { InspectionEvent } from "./events";
+import { reduce } from "./reduce";
+
+const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
+const checks = checksOf(slabScissorSheet);
+const keyOf = (id: string) => checks.find((c) => c.definition.id === id)!.key;
+
+type Body = InspectionEvent extends infer E
+  ? E extends InspectionEvent
+    ? Omit<E, "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at">
+    : never
+  : never;
+const event = (seq: number, body: Body): InspectionEvent =>
+  ({
+    id: uuid(seq),
+    inspectionId: uuid(0),
+    deviceId: "tablet",
+    seq,
+    follows: null,
+    at: "2026-03-02T05:40:00.000Z",
+    ...body,
+  }) as InspectionEvent;
+const fine = (seq: number, check: string) =>
+  event(seq, { type: "answered", check, result: { kind: "fine" } });
+const wrong = (seq: number, check: string, condition: string, more: object = {}) =>
+  event(seq, { type: "answered", check, result: { kind: "condition", condition, ...more } });
+
+/** Every check answered well, with readings on the limit. */
+const clean: readonly InspectionEvent[] = checks.map((check, i) =>
+  check.definition.measure
+    ? event(i + 1, {
+        type: "measured",
+        check: check.key,
+        value: slabScissorSheet.figures[check.definition.measure.limit]!.value,
+      })
+    : fine(i + 1, check.key),
+);
+
+const facts: DecisionFacts = {
+  scope: "full",
+  standingTags: [],
+  unsignedFaults: 0,
+  repairsDue: 0,
+  examinationOverdue: false,
+  operatorAuthorised: true,
+  unread: 0,
+  gaps: 0,
+};
+const assessed = (events: readonly InspectionEvent[], policy: Policy = defaultPolicy) =>
+  assess(checks, slabScissorSheet, reduce(events), policy);
+const outcome = (events: readonly InspectionEvent[], more: Partial<DecisionFacts> = {}) =>
+  decide(assessed(events), { ...facts, ...more }).outcome;
+
+const policies: fc.Arbitrary<Policy> = fc
+  .record({
+    grading: fc.constantFrom("strict", "graded", "log_book" as const),
+    upkeep: fc.subarray(defaultPolicy.upkeep),
+    rules: fc.dictionary(
+      fc.constantFrom(
+        ...checks.flatMap((c) => Object.keys(c.conditions).map((k) => `${c.definition.id}/${k}`)),
+      ),
+      fc.constantFrom("watch", "repair_by", "tag_out" as const),
+    ),
+    topUpsAllowed: fc.integer({ min: 1, max: 9 }),
+  })
+  .map((part) => ({ ...defaultPolicy, ...part }) as Policy);
+
+describe("the floor", () => {
+  it("stands under any policy, any owner's rule and any upkeep said to be done", () => {
+    const floored = [...checks, ...checksOf(articulatingBoomSheet)].flatMap((c) =>
+      Object.entries(c.conditions)
+        .filter(([, rule]) => rule.floor)
+        .map(([condition, rule]) => ({ check: c.definition.id, condition, rule })),
+    );
+    expect(floored.length).toBeGreaterThan(60);
+    fc.assert(
+      fc.property(
+        policies,
+        fc.constantFrom(...floored),
+        fc.constantFrom(undefined, "clean", "top_up_oil" as const),
+        (policy, found, putRight) => {
+          const rules = { ...policy.rules, [`${found.check}/${found.condition}`]: "watch" as const };
+          const graded = gradeFinding({ ...found, putRight }, { ...policy, rules }, noContext);
+          expect(graded).toMatchObject({ grade: "tag_out", floor: true });
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+
+  it("a clean inspection with one floor finding is tagged out whatever the policy", () => {
+    fc.assert(
+      fc.property(policies, (policy) => {
+        const events = [...clean, wrong(500, keyOf("wheel.nuts"), "nut_missing")];
+        expect(decide(assessed(events, policy), facts).outcome).toBe("tagged_out");
+      }),
+    );
+  });
+});
+
+describe("grading", () => {
+  const rule = { graded: "repair_by", upkeep: "top_up_oil" } as const;
+  const found = { check: "hydraulic.level", condition: "below_limit", rule, putRight: "top_up_oil" } as const;
+  it("a top-up is put right, and the same top-up again and again is a leak", () => {
+    expect(gradeFinding(found, defaultPolicy, noContext).grade).toBe("put_right");
+    expect(gradeFinding(found, defaultPolicy, { earlierTopUps: 2, grown: false })).toMatchObject({
+      grade: "repair_by",
+      rule: "upkeep.repeated",
+    });
+  });
+  it("upkeep the policy does not allow is graded as found", () => {
+    expect(gradeFinding(found, { ...defaultPolicy, upkeep: [] }, noContext).grade).toBe("repair_by");
+  });
+  it("strict has no intermediate grade; the owner's rule names itself", () => {
+    const scuffed = { check: "rails.condition", condition: "scuffed", rule: { graded: "watch" } } as const;
+    expect(gradeFinding(scuffed, { ...defaultPolicy, grading: "strict" }, noContext).grade).toBe("tag_out");
+    expect(
+      gradeFinding(
+        scuffed,
+        { ...defaultPolicy, rules: { "rails.condition/scuffed": "repair_by" } },
+        noContext,
+      ),
+    ).toMatchObject({ grade: "repair_by", rule: "owner.rule" });
+  });
+  it("a watched thing that has grown must be repaired", () => {
+    const weep = { check: "hydraulic.unit", condition: "weep", rule: { graded: "watch" } } as const;
+    expect(gradeFinding(weep, defaultPolicy, { earlierTopUps: 0, grown: true }).grade).toBe("repair_by");
+  });
+});
+
+describe("the record", () => {
+  it("reads the same whatever order events arrive in and however often", () => {
+    const events = [
+      ...clean,
+      wrong(300, keyOf("rails.condition"), "scuffed"),
+      wrong(301, keyOf("hydraulic.unit"), "weep"),
+    ];
+    const expected = JSON.stringify([...assessed(events).byCheck]);
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(events, { minLength: events.length }),
+        fc.array(fc.constantFrom(...events), { maxLength: 20 }),
+        (shuffled, again) => {
+          expect(JSON.stringify([...assessed([...again, ...shuffled]).byCheck])).toBe(expected);
+        },
+      ),
+      { numRuns: 30 },
+    );
+  });
+
+  it("of two answers the worse stands, unless one supersedes the other by name and reason", () => {
+    const key = keyOf("stack.arms");
+    const both = [...clean, wrong(300, key, "bent")];
+    expect(outcome(both)).toBe("tagged_out");
+    expect(outcome([...both, fine(301, key)])).toBe("tagged_out");
+    const corrected = event(301, {
+      type: "answered",
+      check: key,
+      result: { kind: "fine" },
+      supersedes: { event: uuid(300), reason: "shadow, not a bend" },
+    });
+    expect(outcome([...both, corrected])).toBe("cleared");
+    const wrongTarget = event(301, {
+      type: "answered",
+      check: keyOf("stack.pins"),
+      result: { kind: "fine" },
+      supersedes: { event: uuid(300), reason: "x" },
+    });
+    expect(reduce([...both, wrongTarget]).problems.map((p) => p.problem)).toContain("supersedes_other_check");
+  });
+
+  it("finds gaps in a device's sequence", () => {
+    const problems = reduce([fine(1, "a"), fine(4, "b")]).problems;
+    expect(problems).toMatchObject([{ problem: "gap", detail: "tablet: 2 to 3" }]);
+    expect(reduce(clean).problems).toEqual([]);
+  });
+});
+
+describe("the decision", () => {
+  it("clears what is complete and clean, and nothing less", () => {
+    expect(outcome(clean)).toBe("cleared");
+    for (const dropped of [0, 10, 50, checks.length - 1])
+      expect(outcome(clean.filter((_, i) => i !== dropped))).toBe("not_cleared");
+    expect(
+      outcome([...clean.slice(1), event(1, { type: "skipped", check: checks[0]!.key, reason: "no time" })]),
+    ).toBe("not_cleared");
+    expect(outcome([...clean, wrong(300, keyOf("rails.condition"), "scuffed")])).toBe("cleared_with_notes");
+    expect(outcome([...clean, wrong(300, keyOf("place.weather"), "wind")])).toBe("stopped_for_conditions");
+  });
+
+  it("reads a measure against the sheet, asks for it where the sheet has none, and never guesses", () => {
+    const key = keyOf("battery.charge");
+    const low = clean.map((e) => (e.type === "measured" && e.check === key ? { ...e, value: 24.1 } : e));
+    expect(assessed(low).findings).toMatchObject([
+      { condition: "below_limit", grade: "repair_by", value: 24.1 },
+    ]);
+    const { battery_rest_voltage_min: _gone, ...figures } = slabScissorSheet.figures;
+    const without = { ...slabScissorSheet, figures };
+    const bare = assess(checks, without, reduce(clean), defaultPolicy);
+    expect(bare.ungradable).toEqual([key]);
+    const read = clean.map((e) => (e.type === "measured" && e.check === key ? { ...e, limitRead: 25 } : e));
+    expect(assess(checks, without, reduce(read), defaultPolicy).findings).toHaveLength(1);
+    const worded = clean.map((e) => (e.type === "measured" && e.check === key ? fine(e.seq, key) : e));
+    expect(assessed(worded).ungradable).toEqual([key]);
+  });
+
+  it("no standing fact can be outvoted by a clean walk", () => {
+    expect(outcome(clean, { standingTags: ["T-0007"] })).toBe("tagged_out");
+    expect(outcome(clean, { examinationOverdue: true })).toBe("tagged_out");
+    for (const fact of [
+      { operatorAuthorised: false },
+      { unread: 1 },
+      { gaps: 1 },
+      { repairsDue: 1 },
+      { unsignedFaults: 1 },
+      { scope: "check_in" as const },
+    ]) {
+      expect(outcome(clean, fact)).toBe("not_cleared");
+    }
+    expect(outcome(clean, { scope: "retest" })).toBe("retest_passed");
+  });
+
+  it("an answer for a check or condition that does not exist is a misfit, never fine", () => {
+    const odd = [...clean.slice(1), wrong(1, checks[0]!.key, "purple"), fine(300, "no.such@place.v1")];
+    expect(assessed(odd).misfits).toHaveLength(2);
+    expect(outcome(odd)).toBe("not_cleared");
+  });
+});

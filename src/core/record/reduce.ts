@@ -1,0 +1,72 @@
+import type { CheckKey } from "../catalogue/catalogue";
+import type { EventOf, InspectionEvent } from "./events";
+
+/** An answer, a reading or a skip for one check. */
+export type Given = EventOf<"answered"> | EventOf<"measured"> | EventOf<"skipped">;
+
+export interface Reduction {
+  /** All that was given for each check and not superseded, in order. More than one: the worst stands. */
+  readonly given: ReadonlyMap<CheckKey, readonly Given[]>;
+  /** Changes of state that were made, by plan step. */
+  readonly changed: ReadonlySet<string>;
+  readonly problems: readonly ReplayProblem[];
+}
+
+export interface ReplayProblem {
+  readonly eventId: string;
+  readonly problem: "gap" | "supersedes_unknown" | "supersedes_other_check";
+  readonly detail: string;
+}
+
+/**
+ * Reads events into what stands. The same function on the device and on the server. Order is by sequence per
+ * device, then device; a repeated id counts once. Never throws: what does not fit is listed as a problem.
+ */
+export function reduce(events: readonly InspectionEvent[]): Reduction {
+  const ordered = inOrder(events);
+  const problems: ReplayProblem[] = [...gaps(ordered)];
+  const byId = new Map(ordered.map((event) => [event.id, event]));
+  const superseded = new Set<string>();
+  for (const event of ordered) {
+    if (event.type === "changed" || event.supersedes === undefined) continue;
+    const target = byId.get(event.supersedes.event);
+    if (target === undefined || target.type === "changed") {
+      problems.push({ eventId: event.id, problem: "supersedes_unknown", detail: event.supersedes.event });
+    } else if (target.check !== event.check) {
+      problems.push({ eventId: event.id, problem: "supersedes_other_check", detail: target.check });
+    } else superseded.add(target.id);
+  }
+  const given = new Map<CheckKey, readonly Given[]>();
+  const changed = new Set<string>();
+  for (const event of ordered) {
+    if (event.type === "changed") changed.add(event.step);
+    else if (!superseded.has(event.id)) given.set(event.check, [...(given.get(event.check) ?? []), event]);
+  }
+  return { given, changed, problems };
+}
+
+/** Events once each, in the order they were made. */
+export function inOrder(events: readonly InspectionEvent[]): readonly InspectionEvent[] {
+  const once = [...new Map(events.map((event) => [event.id, event])).values()];
+  return once.sort((a, b) => a.seq - b.seq || compareText(a.deviceId, b.deviceId) || compareText(a.id, b.id));
+}
+
+/** Sequence numbers missing from any device's run. */
+export function gaps(
+  events: readonly Pick<InspectionEvent, "deviceId" | "seq" | "id">[],
+): readonly ReplayProblem[] {
+  const last = new Map<string, number>();
+  const found: ReplayProblem[] = [];
+  const sorted = [...events].sort((a, b) => compareText(a.deviceId, b.deviceId) || a.seq - b.seq);
+  for (const event of sorted) {
+    const expected = (last.get(event.deviceId) ?? 0) + 1;
+    if (event.seq > expected) {
+      const missing = event.seq - 1 === expected ? `${expected}` : `${expected} to ${event.seq - 1}`;
+      found.push({ eventId: event.id, problem: "gap", detail: `${event.deviceId}: ${missing}` });
+    }
+    last.set(event.deviceId, Math.max(event.seq, expected - 1));
+  }
+  return found;
+}
+
+const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

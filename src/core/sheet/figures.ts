@@ -1,0 +1,48 @@
+/** Every figure a sheet may carry, with the one unit it is stored in. Screens convert; the core never does. */
+export const figures = {
+  rated_load: "kg",
+  extension_load: "kg",
+  persons: "count",
+  gross_weight: "kg",
+  wind_outdoor: "m/s",
+  climbable_grade: "%",
+  side_slope: "%",
+  tilt_trip_along: "deg",
+  tilt_trip_across: "deg",
+  tilt_delay: "s",
+  tilt_acts_above: "m",
+  enable_time_out: "s",
+  direction_window: "s",
+  self_check: "s",
+  auxiliary_longest_run: "s",
+  crank_limit: "s",
+  glow_time: "s",
+  drive_cut_back_above: "m",
+  stopping_distance_max: "m",
+  tyre_gouge_max: "mm",
+  battery_rest_voltage_min: "V",
+  hydraulic_level_min: "mm",
+  coolant_level_min: "mm",
+  fuel_level_min: "%",
+  length: "m",
+  width: "m",
+  stowed_height: "m",
+  wheelbase: "m",
+  track: "m",
+  wheel_diameter: "m",
+  chassis_height: "m",
+  platform_length: "m",
+  platform_width: "m",
+  platform_height: "m",
+  outreach: "m",
+  tower_length: "m",
+  main_length: "m",
+  main_stroke: "m",
+  jib_length: "m",
+  turntable_length: "m",
+} as const;
+
+export type FigureId = keyof typeof figures;
+export type FigureUnit = (typeof figures)[FigureId];
+
+export const figureIds = Object.keys(figures) as FigureId[];

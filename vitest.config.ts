@@ -1,0 +1,26 @@
+import { fileURLToPath } from "node:url";
+import { defineConfig } from "vitest/config";
+
+const alias = { "@": fileURLToPath(new URL("./src", import.meta.url)) };
+
+export default defineConfig({
+  test: {
+    projects: [
+      {
+        resolve: { alias },
+        test: { name: "unit", include: ["src/{core,device,kit}/**/*.test.ts"], environment: "node" },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: "database",
+          include: ["src/server/**/*.test.ts", "tests/**/*.test.ts"],
+          environment: "node",
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+});
