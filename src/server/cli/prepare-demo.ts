@@ -1,0 +1,27 @@
+import { database } from "@/server/database/database";
+import { migrate, migrateDown } from "@/server/database/migrate";
+import { demoPeople, demoPin } from "@/server/demo/people";
+import { seedDemo } from "@/server/demo/seed";
+
+const db = database();
+const days = Number(process.env["ROOK_STEP_DEMO_DAYS"] ?? 21);
+const nowMs = Date.parse(process.env["ROOK_STEP_DEMO_NOW"] ?? "") || Date.now();
+const today = new Date(Math.floor(nowMs / 86_400_000) * 86_400_000);
+
+await migrate(db);
+const started = await db.selectFrom("site").select("id").executeTakeFirst();
+const finished = await db.selectFrom("shiftNeed").select("unitId").executeTakeFirst();
+if (started !== undefined && finished === undefined) {
+  // A first start that was broken off; nothing in it is anybody's record.
+  await migrateDown(db);
+  await migrate(db);
+}
+if (finished === undefined) await seedDemo(db, today, days);
+await db.destroy();
+
+console.log(`Demo sign-ins (PIN ${demoPin} for all):`);
+for (const { badge, name, roles, site } of demoPeople) {
+  console.log(
+    `  ${badge}  ${name.padEnd(10)} ${roles.join(", ").replaceAll("_", " ")}${site === "low-meadow" ? "" : ", at another site"}`,
+  );
+}

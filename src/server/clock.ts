@@ -1,0 +1,13 @@
+const startedAt = Date.now();
+const set = process.env["ROOK_STEP_DEMO_NOW"];
+
+/**
+ * The server's clock. `ROOK_STEP_DEMO_NOW` (an ISO time) starts it elsewhere for pictures and rehearsals; every
+ * page then says so.
+ */
+export function now(): Date {
+  if (set === undefined || set === "") return new Date();
+  return new Date(Date.parse(set) + (Date.now() - startedAt));
+}
+
+export const clockIsSet = set !== undefined && set !== "";

@@ -1,0 +1,163 @@
+import type { ColumnType, Generated } from "kysely";
+import type { Outcome, Reason } from "@/core/decision/decide";
+import type { ShiftClock } from "@/core/decision/standing";
+import type { Policy } from "@/core/grade/policy";
+import type { Scope } from "@/core/plan/scope";
+import type { PlanState } from "@/core/plan/variables";
+import type { Family } from "@/core/sheet/families";
+import type { Sheet } from "@/core/sheet/sheet";
+import type { Role } from "@/server/people/roles";
+
+/** A JSON column: an object when read, text when written (so that arrays are not taken for SQL arrays). */
+type Json<T> = ColumnType<T, string, string>;
+type Time = ColumnType<Date, Date | string, Date | string>;
+type Grade = "put_right" | "watch" | "repair_by" | "tag_out";
+
+export interface Database {
+  site: { id: string; name: string; utcOffsetMin: number; shifts: Json<ShiftClock[]>; policy: Json<Policy> };
+  person: { id: string; badge: string; name: string; active: Generated<boolean> };
+  personRole: { personId: string; siteId: string; role: Role };
+  authorisation: { personId: string; family: Family; licence: string; until: Time };
+  signInDelay: { badge: string; failures: number; lastFailureAt: Time };
+  sessionUse: { sessionId: string; lastSeenAt: Time };
+  sheet: { id: string; name: string; family: Family };
+  sheetVersion: {
+    id: string;
+    sheetId: string;
+    version: number;
+    content: Json<Sheet>;
+    hash: string;
+    createdAt: Time;
+  };
+  unit: {
+    id: string;
+    plate: string;
+    siteId: string;
+    family: Family;
+    serial: string;
+    sheetVersionId: string | null;
+    examinationDue: Time;
+    lockNo: Generated<number>;
+  };
+  shiftNeed: {
+    siteId: string;
+    shiftId: string;
+    unitId: string;
+    crew: string;
+    place: string;
+    inspectorId: string | null;
+  };
+  inspection: {
+    id: string;
+    unitId: string;
+    personId: string;
+    scope: Json<Scope>;
+    tagId: string | null;
+    sheetVersionId: string;
+    catalogueVersion: number;
+    policy: Json<Policy>;
+    found: Json<PlanState>;
+    startedAt: Time;
+  };
+  inspectionEvent: {
+    id: string;
+    inspectionId: string;
+    deviceId: string;
+    seq: number;
+    type: string;
+    payload: Json<Record<string, unknown>>;
+    personId: string;
+    receivedAt: Time;
+  };
+  unreadEvent: {
+    id: string;
+    inspectionId: string;
+    deviceId: string;
+    seq: number;
+    raw: Json<Record<string, unknown>>;
+    personId: string;
+    receivedAt: Time;
+  };
+  finding: {
+    id: string;
+    inspectionId: string;
+    unitId: string;
+    checkKey: string;
+    checkId: string;
+    part: string;
+    condition: string;
+    grade: Grade;
+    rule: string;
+    floor: boolean;
+    place: boolean;
+    eventId: string;
+    value: number | null;
+    note: string | null;
+    putRight: string | null;
+    foundBy: string;
+    foundAt: Time;
+    repairBy: Time | null;
+  };
+  findingRepair: { findingId: string; repairedBy: string; repairedAt: Time; work: string };
+  floorRule: { checkId: string; condition: string; rule: string };
+  tag: {
+    id: string;
+    number: Generated<string>;
+    unitId: string;
+    findingId: string | null;
+    reason: string;
+    note: string | null;
+    raisedBy: string;
+    raisedAt: Time;
+    raw: Json<unknown> | null;
+  };
+  tagStep: {
+    id: string;
+    tagId: string;
+    unitId: string;
+    kind: "repaired" | "retested" | "released";
+    personId: string;
+    at: Time;
+    detail: Json<Record<string, unknown>>;
+    inspectionId: string | null;
+    seenPosition: number | null;
+  };
+  standingTag: {
+    id: string;
+    number: string;
+    unitId: string;
+    reason: string;
+    note: string | null;
+    raisedBy: string;
+    raisedAt: Date;
+    findingId: string | null;
+  };
+  seal: {
+    inspectionId: string;
+    unitId: string;
+    outcome: Outcome;
+    shownOutcome: Outcome;
+    reasons: Json<readonly Reason[]>;
+    scope: Scope["kind"];
+    signedBy: string;
+    signedAt: Time;
+    startedAt: Time;
+    checksDue: number;
+    answered: number;
+    skipped: number;
+    ungradable: number;
+    clearanceEndsAt: Time | null;
+    ledgerPosition: number;
+  };
+  ledgerEntry: {
+    unitId: string;
+    position: number;
+    kind: string;
+    subjectId: string;
+    body: string;
+    previousHash: string;
+    hash: string;
+    signature: string;
+    recordedAt: Time;
+  };
+}

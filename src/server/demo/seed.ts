@@ -1,0 +1,144 @@
+import { randomUUID } from "node:crypto";
+import { hashPassword } from "better-auth/crypto";
+import { defaultPolicy } from "@/core/grade/policy";
+import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import type { Family } from "@/core/sheet/families";
+import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
+import type { Db } from "@/server/database/database";
+import { canonical, sha256 } from "@/server/ledger/append";
+import { loginOf } from "@/server/people/auth";
+import { demoPeople, demoPin, demoSite, otherSite } from "./people";
+import { demoPool } from "./pool";
+import { seededRandom, seededUuid } from "./random";
+import { tellStories } from "./stories";
+
+const shifts = [
+  { id: "early", startsMin: 390 },
+  { id: "late", startsMin: 870 },
+];
+
+/**
+ * The demo scenario: the pool, the people, and some weeks of history made by running the app's own use cases
+ * over a seeded generator. `today` anchors it; the same day always gives the same story.
+ */
+export async function seedDemo(db: Db, today: Date, days: number): Promise<void> {
+  const random = seededRandom(1867);
+  await seedSites(db);
+  await seedPeople(db, random, today);
+  await seedUnits(db, random, today);
+  await tellStories(db, random, today, days);
+  await seedNeeds(db);
+}
+
+async function seedSites(db: Db): Promise<void> {
+  const common = { utcOffsetMin: 0, shifts: JSON.stringify(shifts), policy: JSON.stringify(defaultPolicy) };
+  await db
+    .insertInto("site")
+    .values([
+      { id: demoSite, name: "Low Meadow Glasshouses", ...common },
+      { id: otherSite, name: "Withy Orchard", ...common },
+    ])
+    .execute();
+}
+
+async function seedPeople(db: Db, random: () => number, today: Date): Promise<void> {
+  const until = new Date(today.getTime() + 400 * 86_400_000);
+  for (const person of demoPeople) {
+    const id = seededUuid(random);
+    await db.insertInto("person").values({ id, badge: person.badge, name: person.name }).execute();
+    await db
+      .insertInto("personRole")
+      .values(person.roles.map((role) => ({ personId: id, siteId: person.site, role })))
+      .execute();
+    const held = person.families.map((family) => ({
+      personId: id,
+      family,
+      licence: `LMG-${person.badge}`,
+      until,
+    }));
+    if (held.length > 0) await db.insertInto("authorisation").values(held).execute();
+    await addLogin(db, id, person.badge, person.name, demoPin, today);
+  }
+}
+
+/** Gives a person a PIN: the rows the sign-in library reads. */
+export async function addLogin(
+  db: Db,
+  id: string,
+  badge: string,
+  name: string,
+  pin: string,
+  at: Date,
+): Promise<void> {
+  const rows = db as unknown as import("kysely").Kysely<Record<string, Record<string, unknown>>>;
+  const times = { createdAt: at, updatedAt: at };
+  await rows
+    .insertInto("authUser")
+    .values({ id, name, email: loginOf(badge), emailVerified: false, ...times })
+    .execute();
+  const password = await hashPassword(pin);
+  await rows
+    .insertInto("authAccount")
+    .values({ id: randomUUID(), accountId: id, providerId: "credential", userId: id, password, ...times })
+    .execute();
+}
+
+async function seedUnits(db: Db, random: () => number, today: Date): Promise<void> {
+  const versions = new Map<Family, string>();
+  const sheets: readonly (readonly [string, Sheet])[] = [
+    ["dunmarrow-s24", slabScissorSheet],
+    ["calder-vey-kb160", articulatingBoomSheet],
+  ];
+  for (const [sheetId, sheet] of sheets) {
+    const content = canonical(sheetSchema.parse(sheet));
+    const id = seededUuid(random);
+    await db
+      .insertInto("sheet")
+      .values({ id: sheetId, name: `${sheet.maker} ${sheet.model}`, family: sheet.family })
+      .execute();
+    await db
+      .insertInto("sheetVersion")
+      .values({ id, sheetId, version: 1, content, hash: sha256(content), createdAt: today })
+      .execute();
+    versions.set(sheet.family, id);
+  }
+  await db
+    .insertInto("unit")
+    .values(
+      demoPool.map((u) => ({
+        id: seededUuid(random),
+        plate: u.plate,
+        siteId: demoSite,
+        family: u.family,
+        serial: u.serial,
+        sheetVersionId: versions.get(u.family) ?? null,
+        examinationDue: new Date(today.getTime() + u.examinationInDays * 86_400_000),
+      })),
+    )
+    .execute();
+}
+
+async function seedNeeds(db: Db): Promise<void> {
+  const units = new Map(
+    (await db.selectFrom("unit").select(["id", "plate"]).execute()).map((u) => [u.plate, u.id]),
+  );
+  const people = new Map(
+    (await db.selectFrom("person").select(["id", "badge"]).execute()).map((p) => [p.badge, p.id]),
+  );
+  const rows = demoPool.flatMap((u) => {
+    const unitId = units.get(u.plate);
+    if (u.need === undefined || unitId === undefined) return [];
+    const inspectorId = u.need.inspector === undefined ? null : (people.get(u.need.inspector) ?? null);
+    return [
+      {
+        siteId: demoSite,
+        shiftId: u.need.shift,
+        unitId,
+        crew: u.need.crew,
+        place: u.need.place,
+        inspectorId,
+      },
+    ];
+  });
+  await db.insertInto("shiftNeed").values(rows).execute();
+}

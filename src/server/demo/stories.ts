@@ -1,0 +1,195 @@
+import type { Db } from "@/server/database/database";
+import { startInspection, startRetest } from "@/server/inspections/start";
+import { recordRepair, releaseTag } from "@/server/tags/return";
+import { demoPool } from "./pool";
+import { type DemoAnswer, walkAndSign } from "./walk";
+
+const dayMs = 86_400_000;
+const minMs = 60_000;
+
+interface Told {
+  readonly db: Db;
+  readonly random: () => number;
+  readonly people: ReadonlyMap<string, { readonly id: string; readonly name: string }>;
+  readonly units: ReadonlyMap<string, string>;
+  readonly today: Date;
+}
+
+type Answers = Readonly<Record<string, DemoAnswer>>;
+
+/**
+ * What happened to each unit, by days before today. Every tag, grade and verdict comes out of the rules: the
+ * stories only say what was found.
+ */
+const incidents: Readonly<Record<string, Readonly<Record<number, Answers>>>> = {
+  // A slow hydraulic leak, seen only as three top-ups in eight shifts.
+  "LM-06": {
+    9: { "hydraulic.level": { value: 34, putRight: "top_up_oil" } },
+    5: { "hydraulic.level": { value: 36, putRight: "top_up_oil" } },
+    2: { "hydraulic.level": { value: 35, putRight: "top_up_oil" } },
+  },
+  "LM-07": {
+    12: { "rails.condition": { condition: "scuffed", note: "Top rail, right side, from a door frame" } },
+  },
+  // Failed its pothole-guard test on one side; repaired and re-tested, waiting for the second signature.
+  "LM-08": {
+    2: { "guard.block_left": { condition: "drove", note: "Left bar on timber, drove a metre, no alarm" } },
+  },
+  "LM-19": {
+    10: {
+      "hydraulic.hoses": { condition: "reinforcement_showing", note: "Lift cylinder return, at the clamp" },
+    },
+  },
+  // The platform function fails while the ground one works; waiting for a part.
+  "LM-20": {
+    1: {
+      "move.platform.rotate.left": {
+        condition: "did_not_move",
+        note: "Left dead from the platform, both ways good from the ground",
+      },
+    },
+  },
+  "LM-21": {
+    3: {
+      "doc.decals": { condition: "unreadable", note: "Crush warning at the rear" },
+      "hydraulic.unit": { condition: "weep", note: "Filter head" },
+    },
+  },
+};
+
+/** Tells `days` days of history, oldest first. */
+export async function tellStories(db: Db, random: () => number, today: Date, days: number): Promise<void> {
+  const people = new Map(
+    (await db.selectFrom("person").select(["id", "badge", "name"]).execute()).map((p) => [p.badge, p]),
+  );
+  const units = new Map(
+    (await db.selectFrom("unit").select(["id", "plate"]).execute()).map((u) => [u.plate, u.id]),
+  );
+  const told: Told = { db, random, people, units, today };
+  for (let ago = days; ago >= 1; ago--) {
+    for (const unit of demoPool) {
+      if (unit.need === undefined || isIdle(unit.plate, ago)) continue;
+      if (!worked(told, ago) && incidents[unit.plate]?.[ago] === undefined) continue;
+      await shiftWalk(told, unit.plate, ago, unit.need.shift, unit.need.inspector ?? "1041");
+    }
+    if (ago === 9)
+      await repairAndRetest(
+        told,
+        "LM-19",
+        ago,
+        "3002",
+        {
+          cause: "Return hose chafed at its clamp",
+          work: "Hose replaced, clamp re-bushed",
+          repaired: ["hoses"],
+          disturbed: ["boom_cylinders"],
+        },
+        "3001",
+      );
+    if (ago === 1)
+      await repairAndRetest(told, "LM-08", ago, "3001", {
+        cause: "Left guard switch bent",
+        work: "Switch and bracket replaced, travel set",
+        repaired: ["pothole_guard"],
+        disturbed: ["covers"],
+      });
+  }
+}
+
+/** Sundays the glasshouse rests. */
+const worked = (told: Told, ago: number): boolean =>
+  new Date(told.today.getTime() - ago * dayMs).getUTCDay() !== 0;
+
+/** Units nobody walks: tagged out, waiting, or past their examination. */
+function isIdle(plate: string, ago: number): boolean {
+  if (plate === "LM-09") return ago <= 3;
+  if (plate === "LM-08") return ago < 2;
+  if (plate === "LM-19") return ago === 9;
+  return false;
+}
+
+async function shiftWalk(
+  told: Told,
+  plate: string,
+  ago: number,
+  shift: "early" | "late",
+  badge: string,
+): Promise<void> {
+  const { db, random, people, units, today } = told;
+  const person = people.get(badge);
+  const unitId = units.get(plate);
+  if (person === undefined || unitId === undefined)
+    throw new Error(`the demo has no ${plate} or no badge ${badge}`);
+  const startMin = (shift === "early" ? 320 : 800) + Math.floor(random() * 12);
+  const startedAt = new Date(today.getTime() - ago * dayMs + startMin * minMs);
+  const answers: Record<string, DemoAnswer> = { ...incidents[plate]?.[ago] };
+  // A boom whose stopping distance creeps up, and small things anybody finds.
+  if (plate === "LM-22")
+    answers["drive.stopping"] = { value: Math.round((1.36 - ago * 0.014 + random() * 0.02) * 100) / 100 };
+  if (random() < 0.06) answers["platform.deck"] = { condition: "slippery", putRight: "clean" };
+  if (random() < 0.03) answers["battery.water"] = { condition: "low", putRight: "top_up_water" };
+  const inspectionId = await startInspection(db, person.id, { unitId, scope: "full" }, startedAt);
+  // One operator's checks are far too quick.
+  const pace = badge === "1044" ? 0.06 : 0.75;
+  await walkAndSign(
+    db,
+    { inspectionId, personId: person.id, signer: person.name, random, answers, pace },
+    startedAt,
+  );
+}
+
+interface Repair {
+  readonly cause: string;
+  readonly work: string;
+  readonly repaired: readonly ("hoses" | "pothole_guard")[];
+  readonly disturbed: readonly ("boom_cylinders" | "covers")[];
+}
+
+async function repairAndRetest(
+  told: Told,
+  plate: string,
+  ago: number,
+  technician: string,
+  repair: Repair,
+  releaser?: string,
+): Promise<void> {
+  const { db, random, people, units, today } = told;
+  const unitId = units.get(plate) ?? "";
+  const tag = await db
+    .selectFrom("standingTag")
+    .select(["id", "number"])
+    .where("unitId", "=", unitId)
+    .executeTakeFirst();
+  const by = people.get(technician);
+  // A short history may not reach back to the incident.
+  if (tag === undefined || by === undefined) return;
+  const at = (hour: number) => new Date(today.getTime() - ago * dayMs + hour * 3_600_000);
+  await recordRepair(
+    db,
+    tag.id,
+    by.id,
+    {
+      ...repair,
+      repaired: [...repair.repaired],
+      disturbed: [...repair.disturbed],
+      licence: `LMG-${technician}`,
+    },
+    at(9),
+  );
+  const inspectionId = await startRetest(db, by.id, tag.id, at(10));
+  await walkAndSign(db, { inspectionId, personId: by.id, signer: by.name, random }, at(10));
+  const second = releaser === undefined ? undefined : people.get(releaser);
+  if (second === undefined) return;
+  const head = await db
+    .selectFrom("ledgerEntry")
+    .select(({ fn }) => fn.max("position").as("position"))
+    .where("unitId", "=", unitId)
+    .executeTakeFirstOrThrow();
+  await releaseTag(
+    db,
+    tag.id,
+    second.id,
+    { number: tag.number, seenPosition: Number(head.position) },
+    at(12),
+  );
+}

@@ -1,0 +1,90 @@
+import type { Check } from "@/core/catalogue/catalogue";
+import type { InspectionEvent } from "@/core/record/events";
+import { figureOf } from "@/core/sheet/sheet";
+import type { Db } from "@/server/database/database";
+import { ingest } from "@/server/inspections/ingest";
+import { findInspection, planOf } from "@/server/inspections/model";
+import { eventsHash, judge, type Signed, signInspection } from "@/server/inspections/sign";
+import { seededUuid } from "./random";
+
+export type DemoAnswer =
+  | { readonly condition: string; readonly note?: string; readonly putRight?: string }
+  | { readonly value: number; readonly putRight?: string };
+
+export interface DemoWalk {
+  readonly inspectionId: string;
+  readonly personId: string;
+  readonly signer: string;
+  readonly random: () => number;
+  /** Answers other than fine, by check id. */
+  readonly answers?: Readonly<Record<string, DemoAnswer>>;
+  /** Of the planned minutes, how much the person takes. */
+  readonly pace?: number;
+}
+
+/** Walks a whole inspection through the app's own routes' use cases and signs what the core decides. */
+export async function walkAndSign(db: Db, walk: DemoWalk, startedAt: Date): Promise<Signed> {
+  const inspection = await findInspection(db, walk.inspectionId);
+  if (inspection === undefined) throw new Error(`expected an inspection to walk, got ${walk.inspectionId}`);
+  const events: InspectionEvent[] = [];
+  let atMs = startedAt.getTime();
+  for (const step of planOf(inspection).steps) {
+    atMs += step.minutes * 60_000 * (walk.pace ?? 0.8) * (0.7 + 0.6 * walk.random());
+    const id = seededUuid(walk.random);
+    const base = {
+      id,
+      inspectionId: inspection.id,
+      deviceId: "yard-tablet",
+      seq: events.length + 1,
+      follows: events.at(-1)?.id ?? null,
+      at: new Date(atMs).toISOString(),
+    };
+    events.push(
+      step.kind === "check"
+        ? answer(base, step.check, walk, inspection.sheet)
+        : { ...base, type: "changed", step: step.id },
+    );
+  }
+  const signedAt = new Date(atMs + 20_000);
+  await ingest(db, inspection.id, walk.personId, { events }, signedAt);
+  const { decision } = await judge(db, inspection, events, walk.personId, signedAt);
+  const signature = { kind: "typed", name: walk.signer } as const;
+  return signInspection(
+    db,
+    inspection.id,
+    walk.personId,
+    { outcome: decision.outcome, eventCount: events.length, eventsHash: eventsHash(events), signature },
+    signedAt,
+  );
+}
+
+type Base = Pick<InspectionEvent, "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at">;
+
+function answer(
+  base: Base,
+  check: Check,
+  walk: DemoWalk,
+  sheet: Parameters<typeof figureOf>[0],
+): InspectionEvent {
+  const given = walk.answers?.[check.definition.id];
+  const { measure } = check.definition;
+  if (measure !== undefined) {
+    const limit = figureOf(sheet, measure.limit) ?? 0;
+    const slack = 0.05 + 0.2 * walk.random();
+    const value =
+      given !== undefined && "value" in given
+        ? given.value
+        : limit * (measure.sense === "at_least" ? 1 + slack : 1 - slack);
+    const putRight = given !== undefined && "value" in given ? given.putRight : undefined;
+    return {
+      ...base,
+      type: "measured",
+      check: check.key,
+      value: Math.round(value * 100) / 100,
+      ...(putRight === undefined ? {} : { putRight }),
+    };
+  }
+  if (given === undefined || "value" in given)
+    return { ...base, type: "answered", check: check.key, result: { kind: "fine" } };
+  return { ...base, type: "answered", check: check.key, result: { kind: "condition", ...given } };
+}

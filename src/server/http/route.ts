@@ -1,0 +1,118 @@
+import { NextResponse } from "next/server";
+import type { z } from "zod";
+import { now } from "@/server/clock";
+import { log } from "@/server/log";
+import { type SignedIn, whoIs } from "@/server/people/session";
+import { Problem } from "./problem";
+
+export interface Call<P> {
+  readonly request: Request;
+  readonly params: P;
+  readonly person: SignedIn;
+  readonly at: Date;
+}
+
+type Handler<C> = (call: C) => Promise<unknown>;
+type Context<P> = { params: Promise<P> };
+
+/** A route for signed-in people. Answers JSON, or problem details; a foreign origin is refused. */
+export function route<P = Record<string, never>>(handler: Handler<Call<P>>) {
+  return openRoute<P>(async (call) => {
+    const person = await whoIs(call.request.headers, call.at);
+    if (person === undefined)
+      throw new Problem(
+        401,
+        "sign-in",
+        "you are not signed in, or the tablet was left alone too long; sign in again, nothing entered is lost",
+      );
+    return handler({ ...call, person });
+  });
+}
+
+/** A route that needs no identity. */
+export function openRoute<P = Record<string, never>>(handler: Handler<Omit<Call<P>, "person">>) {
+  return async (request: Request, context: Context<P>): Promise<Response> => {
+    try {
+      refuseForeign(request);
+      const answer = await handler({ request, params: await context.params, at: now() });
+      return answer instanceof Response ? answer : NextResponse.json(answer ?? {});
+    } catch (error) {
+      return problemResponse(error, request);
+    }
+  };
+}
+
+function refuseForeign(request: Request): void {
+  if (request.method === "GET" || request.method === "HEAD") return;
+  const origin = request.headers.get("origin");
+  const host = request.headers.get("host");
+  if (origin !== null && new URL(origin).host !== host) {
+    throw new Problem(403, "foreign-origin", `expected a request from this app, got one from ${origin}`);
+  }
+}
+
+function problemResponse(error: unknown, request: Request): Response {
+  const problem = error instanceof Problem ? error : unforeseen(error, request);
+  const { status, type, detail, more } = problem;
+  return new NextResponse(
+    JSON.stringify({ ...more, type: `/problems/${type}`, title: type.replaceAll("-", " "), status, detail }),
+    {
+      status,
+      headers: { "content-type": "application/problem+json" },
+    },
+  );
+}
+
+function unforeseen(error: unknown, request: Request): Problem {
+  const code = typeof error === "object" && error !== null && "code" in error ? String(error.code) : "";
+  log.error(
+    {
+      path: new URL(request.url).pathname,
+      code,
+      error: error instanceof Error ? error.stack : String(error),
+    },
+    "a request failed",
+  );
+  if (
+    code.startsWith("08") ||
+    code === "57P01" ||
+    code === "57P03" ||
+    code === "ECONNREFUSED" ||
+    /connect/i.test(String(error))
+  ) {
+    return new Problem(
+      503,
+      "database-away",
+      "the database does not answer; what you entered stays on this device and is sent when it is back",
+    );
+  }
+  if (code === "23514" || code === "23001")
+    return new Problem(409, "refused", error instanceof Error ? error.message : String(error));
+  return new Problem(
+    500,
+    "server-error",
+    "something went wrong on the server; what you entered stays on this device, try again",
+  );
+}
+
+/** The request's JSON body in the form of a schema, or a problem that names what is wrong by path. */
+export async function bodyOf<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  const parsed = schema.safeParse(await jsonOf(request));
+  if (parsed.success) return parsed.data;
+  const errors = parsed.error.issues.map((issue) => ({ path: issue.path.join("."), message: issue.message }));
+  throw new Problem(400, "bad-input", errors.map((e) => `${e.path || "body"}: ${e.message}`).join("; "), {
+    errors,
+  });
+}
+
+/** The request's JSON body, at most 2 MB. */
+export async function jsonOf(request: Request): Promise<unknown> {
+  const text = await request.text();
+  if (text.length > 2_000_000)
+    throw new Problem(413, "too-large", "expected at most 2 MB; send it in smaller batches");
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new Problem(400, "not-json", "expected a JSON body; check what was sent");
+  }
+}

@@ -1,0 +1,235 @@
+import { randomUUID } from "node:crypto";
+import { z } from "zod";
+import { clears, type Decision, decide, type Outcome, worseOutcome } from "@/core/decision/decide";
+import { clearanceEndsMs } from "@/core/decision/standing";
+import { type Assessment, assess } from "@/core/record/assess";
+import type { InspectionEvent } from "@/core/record/events";
+import { gaps, inOrder, reduce } from "@/core/record/reduce";
+import type { Db, Trx } from "@/server/database/database";
+import { Problem } from "@/server/http/problem";
+import { append, canonical, type Entry, lockUnit, sha256 } from "@/server/ledger/append";
+import { type Head, noteHeads } from "@/server/ledger/heads";
+import { contextFrom, topUpsBefore } from "./context";
+import { decisionFacts } from "./facts";
+import { catalogueVersion, findInspection, type OpenInspection, planOf } from "./model";
+
+const outcomes = [
+  "cleared",
+  "cleared_with_notes",
+  "not_cleared",
+  "stopped_for_conditions",
+  "tagged_out",
+  "retest_passed",
+] as const;
+
+export const signSchema = z.strictObject({
+  /** What the device showed the person when they signed. */
+  outcome: z.enum(outcomes),
+  /** How many events the signature covers, and the SHA-256 of their canonical list in order. */
+  eventCount: z.number().int().min(0),
+  eventsHash: z.string().regex(/^[0-9a-f]{64}$/),
+  signature: z.discriminatedUnion("kind", [
+    z.strictObject({ kind: z.literal("typed"), name: z.string().min(2).max(80) }),
+    z.strictObject({ kind: z.literal("drawn"), path: z.string().min(4).max(40_000) }),
+  ]),
+});
+
+export interface Signed {
+  readonly outcome: Outcome;
+  readonly shownOutcome: Outcome;
+  readonly decision: Decision;
+  readonly position: number;
+}
+
+/** The hash a signature covers: over the events in the order they were made. */
+export const eventsHash = (events: readonly InspectionEvent[]): string => sha256(canonical(inOrder(events)));
+
+/**
+ * Seals an inspection into its unit's ledger. The decision is worked out here, under the unit's lock, from the
+ * events the server holds; where the device showed another, the worse of the two stands.
+ */
+export async function signInspection(
+  db: Db,
+  inspectionId: string,
+  personId: string,
+  wanted: z.infer<typeof signSchema>,
+  at: Date,
+): Promise<Signed> {
+  const heads: Head[] = [];
+  const signed = await db.transaction().execute(async (trx) => {
+    const inspection = await findInspection(trx, inspectionId);
+    if (inspection === undefined)
+      throw new Problem(
+        404,
+        "no-inspection",
+        `expected an inspection that was started here, got ${inspectionId}`,
+      );
+    await lockUnit(trx, inspection.unitId);
+    const already = await trx
+      .selectFrom("seal")
+      .select("outcome")
+      .where("inspectionId", "=", inspectionId)
+      .executeTakeFirst();
+    if (already !== undefined)
+      throw new Problem(
+        409,
+        "already-signed",
+        "this inspection is already signed; start a new one to look again",
+      );
+    if (inspection.personId !== personId)
+      throw new Problem(
+        403,
+        "not-yours",
+        "expected the person who began this inspection to sign it; begin your own",
+      );
+    const events = await eventsOf(trx, inspectionId);
+    refuseHoles(events, wanted);
+
+    const { assessment, decision, due } = await judge(trx, inspection, events, personId, at);
+    const outcome = worseOutcome(decision.outcome, wanted.outcome);
+    const site = await trx
+      .selectFrom("site")
+      .selectAll()
+      .where("id", "=", inspection.siteId)
+      .executeTakeFirstOrThrow();
+    const endsAt = clears(outcome)
+      ? new Date(clearanceEndsMs(inspection.policy.trigger, site.shifts, at.getTime(), site.utcOffsetMin))
+      : null;
+    const document = {
+      by: personId,
+      startedAt: inspection.startedAt,
+      scope: inspection.scope,
+      pinned: {
+        sheetVersionId: inspection.sheetVersionId,
+        sheetHash: sha256(canonical(inspection.sheet)),
+        catalogueVersion,
+        policyHash: sha256(canonical(inspection.policy)),
+        policy: inspection.policy,
+        found: inspection.found,
+      },
+      outcome,
+      shownOutcome: wanted.outcome,
+      reasons: decision.reasons,
+      findings: assessment.findings,
+      signature: wanted.signature,
+      eventCount: events.length,
+      eventsHash: wanted.eventsHash,
+      events: inOrder(events),
+    };
+    const entries: Entry[] = [
+      { unitId: inspection.unitId, kind: "inspection", subjectId: inspectionId, at, document },
+    ];
+    const [head] = await append(trx, inspection.unitId, entries);
+    if (head === undefined) throw new Error("the ledger took no entry");
+    heads.push(head);
+    await trx
+      .insertInto("seal")
+      .values({
+        inspectionId,
+        unitId: inspection.unitId,
+        outcome,
+        shownOutcome: wanted.outcome,
+        reasons: JSON.stringify(decision.reasons),
+        scope: inspection.scope.kind,
+        signedBy: personId,
+        signedAt: at,
+        startedAt: inspection.startedAt,
+        checksDue: due,
+        answered: due - assessment.open.length,
+        skipped: assessment.skipped.length,
+        ungradable: assessment.ungradable.length,
+        clearanceEndsAt: endsAt,
+        ledgerPosition: head.position,
+      })
+      .execute();
+    await trx.deleteFrom("inspectionEvent").where("inspectionId", "=", inspectionId).execute();
+    if (outcome === "retest_passed" && inspection.tagId !== null)
+      heads.push(...(await noteRetest(trx, inspection, inspection.tagId, personId, at)));
+    return { outcome, shownOutcome: wanted.outcome, decision, position: head.position };
+  });
+  noteHeads(heads);
+  return signed;
+}
+
+export async function eventsOf(trx: Trx | Db, inspectionId: string): Promise<readonly InspectionEvent[]> {
+  const rows = await trx
+    .selectFrom("inspectionEvent")
+    .select("payload")
+    .where("inspectionId", "=", inspectionId)
+    .execute();
+  return rows.map((row) => row.payload as unknown as InspectionEvent);
+}
+
+function refuseHoles(events: readonly InspectionEvent[], wanted: z.infer<typeof signSchema>): void {
+  const holes = gaps(events);
+  if (holes.length > 0) {
+    throw new Problem(
+      409,
+      "gap",
+      `events are missing (${holes.map((h) => h.detail).join("; ")}); send them, then sign again`,
+      { missing: holes.map((h) => h.detail) },
+    );
+  }
+  if (wanted.eventCount !== events.length || wanted.eventsHash !== eventsHash(events)) {
+    throw new Problem(
+      409,
+      "not-the-same-events",
+      `the signature covers ${wanted.eventCount} events, the server holds ${events.length} that differ; send what is missing or reload, then sign again`,
+      { held: events.length },
+    );
+  }
+}
+
+/** Grades and decides from the server's own events, with the same core as the device. */
+export async function judge(
+  trx: Trx | Db,
+  inspection: OpenInspection,
+  events: readonly InspectionEvent[],
+  signerId: string,
+  at: Date,
+): Promise<{ assessment: Assessment; decision: Decision; due: number }> {
+  const plan = planOf(inspection);
+  const topUps = await topUpsBefore(trx as Trx, inspection.unitId, inspection.id, inspection.policy);
+  const assessment = assess(
+    plan.checks,
+    inspection.sheet,
+    reduce(events),
+    inspection.policy,
+    contextFrom(topUps),
+  );
+  const decision = decide(assessment, await decisionFacts(trx, inspection, signerId, at));
+  return { assessment, decision, due: plan.checks.length };
+}
+
+async function noteRetest(
+  trx: Trx,
+  inspection: OpenInspection,
+  tagId: string,
+  personId: string,
+  at: Date,
+): Promise<readonly Head[]> {
+  const id = randomUUID();
+  await trx
+    .insertInto("tagStep")
+    .values({
+      id,
+      tagId,
+      unitId: inspection.unitId,
+      kind: "retested",
+      personId,
+      at,
+      detail: JSON.stringify({}),
+      inspectionId: inspection.id,
+      seenPosition: null,
+    })
+    .execute();
+  return append(trx, inspection.unitId, [
+    {
+      unitId: inspection.unitId,
+      kind: "retested",
+      subjectId: id,
+      at,
+      document: { by: personId, tagId, inspectionId: inspection.id },
+    },
+  ]);
+}

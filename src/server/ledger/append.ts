@@ -1,0 +1,79 @@
+import { createHash } from "node:crypto";
+import canonicalize from "canonicalize";
+import { sql } from "kysely";
+import type { Trx } from "@/server/database/database";
+import type { Head } from "./heads";
+import { signHash } from "./key";
+
+export interface Entry {
+  readonly unitId: string;
+  readonly kind:
+    | "inspection"
+    | "tag"
+    | "repaired"
+    | "retested"
+    | "released"
+    | "addendum"
+    | "finding_repaired";
+  /** The inspection, tag or step the entry is about. */
+  readonly subjectId: string;
+  readonly at: Date;
+  readonly document: unknown;
+}
+
+/** Canonical JSON (RFC 8785), so that the same content always has the same hash. */
+export function canonical(value: unknown): string {
+  const text = canonicalize(value);
+  if (text === undefined) throw new TypeError("expected a value that JSON can hold, got undefined");
+  return text;
+}
+
+export const sha256 = (text: string): string => createHash("sha256").update(text, "utf8").digest("hex");
+
+/** The chained hash: SHA-256 over the previous hash and the canonical body, a line break between. */
+export const chainHash = (previousHash: string, body: string): string => sha256(`${previousHash}\n${body}`);
+
+/** Takes the unit's lock; everything that decides whether a unit may be used shares it. */
+export async function lockUnit(trx: Trx, unitId: string): Promise<void> {
+  await sql`SELECT lock_unit(${unitId}::uuid)`.execute(trx);
+}
+
+/**
+ * Adds entries to a unit's ledger, each chained to the one before and signed. The caller holds the unit's lock
+ * and notes the returned heads once its transaction has committed.
+ */
+export async function append(trx: Trx, unitId: string, entries: readonly Entry[]): Promise<readonly Head[]> {
+  if (entries.length === 0) return [];
+  const head = await trx
+    .selectFrom("ledgerEntry")
+    .select(["position", "hash"])
+    .where("unitId", "=", unitId)
+    .orderBy("position", "desc")
+    .limit(1)
+    .executeTakeFirst();
+  let position = head?.position ?? 0;
+  let previousHash = head?.hash ?? "";
+  const rows = entries.map((entry) => {
+    position += 1;
+    const { kind, subjectId, document } = entry;
+    const recordedAt = entry.at.toISOString();
+    const body = canonical({ unitId, position, kind, subjectId, recordedAt, document });
+    const hash = chainHash(previousHash, body);
+    const row = {
+      unitId,
+      position,
+      kind,
+      subjectId,
+      body,
+      previousHash,
+      hash,
+      signature: signHash(hash),
+      recordedAt,
+    };
+    previousHash = hash;
+    return row;
+  });
+  // One row at a time: each is checked against the head it follows.
+  for (const row of rows) await trx.insertInto("ledgerEntry").values(row).execute();
+  return rows.map(({ unitId: unit, position: at, hash }) => ({ unitId: unit, position: at, hash }));
+}

@@ -1,0 +1,139 @@
+import type { Db } from "@/server/database/database";
+import { chainHash } from "./append";
+import { notedHeads } from "./heads";
+import { signatureHolds } from "./key";
+
+export interface LedgerBreak {
+  readonly unitId: string;
+  readonly plate: string;
+  readonly position: number;
+  readonly what:
+    | "edited"
+    | "missing"
+    | "out_of_order"
+    | "signature"
+    | "cut_short"
+    | "rebuilt"
+    | "not_in_ledger";
+  readonly detail: string;
+}
+
+export interface Verification {
+  readonly units: number;
+  readonly entries: number;
+  /** The first break of each ledger that has one. */
+  readonly breaks: readonly LedgerBreak[];
+}
+
+type Row = {
+  unitId: string;
+  position: number;
+  kind: string;
+  subjectId: string;
+  body: string;
+  previousHash: string;
+  hash: string;
+  signature: string;
+};
+
+/**
+ * Walks every ledger from its first entry: recomputes each hash, checks each signature, compares with the
+ * journal of heads kept outside the database, and looks for tags and seals that no entry speaks of.
+ */
+export async function verifyLedgers(db: Db): Promise<Verification> {
+  const units = await db.selectFrom("unit").select(["id", "plate"]).orderBy("plate").execute();
+  const noted = notedHeads();
+  const breaks: LedgerBreak[] = [];
+  let entries = 0;
+  for (const unit of units) {
+    const rows = await db
+      .selectFrom("ledgerEntry")
+      .select(["unitId", "position", "kind", "subjectId", "body", "previousHash", "hash", "signature"])
+      .where("unitId", "=", unit.id)
+      .orderBy("position")
+      .execute();
+    entries += rows.length;
+    const found = firstBreak(rows, noted.get(unit.id) ?? []) ?? (await unspokenOf(db, unit.id, rows));
+    if (found) breaks.push({ unitId: unit.id, plate: unit.plate, ...found });
+  }
+  return { units: units.length, entries, breaks };
+}
+
+type Found = Pick<LedgerBreak, "position" | "what" | "detail">;
+
+/** The first place at which a chain does not hold, or undefined. Exported for the verification page. */
+export function firstBreak(
+  rows: readonly Row[],
+  noted: readonly { position: number; hash: string }[],
+): Found | undefined {
+  let previousHash = "";
+  for (const [index, row] of rows.entries()) {
+    const expected = index + 1;
+    if (row.position !== expected) {
+      return {
+        position: expected,
+        what: "missing",
+        detail: `expected entry ${expected}, found ${row.position}`,
+      };
+    }
+    if (row.previousHash !== previousHash) {
+      return { position: expected, what: "out_of_order", detail: "does not follow the entry before it" };
+    }
+    if (chainHash(previousHash, row.body) !== row.hash) {
+      return { position: expected, what: "edited", detail: "its content does not give its hash" };
+    }
+    const body = JSON.parse(row.body) as { position: number; kind: string; subjectId: string };
+    if (body.position !== row.position || body.kind !== row.kind || body.subjectId !== row.subjectId) {
+      return { position: expected, what: "edited", detail: "its columns do not match its sealed content" };
+    }
+    if (!signatureHolds(row.hash, row.signature)) {
+      return { position: expected, what: "signature", detail: "not signed with this server's key" };
+    }
+    previousHash = row.hash;
+  }
+  for (const head of noted) {
+    const row = rows[head.position - 1];
+    if (row === undefined) {
+      return {
+        position: head.position,
+        what: "cut_short",
+        detail: `the journal of heads knows entry ${head.position}, the ledger ends at ${rows.length}`,
+      };
+    }
+    if (row.hash !== head.hash) {
+      return {
+        position: head.position,
+        what: "rebuilt",
+        detail: "differs from the head noted when it was written",
+      };
+    }
+  }
+  return undefined;
+}
+
+/** Tags, releases and seals written past the ledger. */
+async function unspokenOf(db: Db, unitId: string, rows: readonly Row[]): Promise<Found | undefined> {
+  const spoken = new Set(rows.map((r) => r.subjectId));
+  const tags = await db
+    .selectFrom("tag")
+    .select(["id", "number as name"])
+    .where("unitId", "=", unitId)
+    .execute();
+  const steps = await db
+    .selectFrom("tagStep")
+    .select(["id", "kind as name"])
+    .where("unitId", "=", unitId)
+    .execute();
+  const seals = await db
+    .selectFrom("seal")
+    .select(["inspectionId as id", "outcome as name"])
+    .where("unitId", "=", unitId)
+    .execute();
+  const silent = [...tags, ...steps, ...seals].find((row) => !spoken.has(row.id));
+  if (silent === undefined) return undefined;
+  return {
+    position: rows.length + 1,
+    what: "not_in_ledger",
+    detail: `${silent.name} (${silent.id}) stands in a table and in no entry`,
+  };
+}

@@ -1,0 +1,22 @@
+/** Roles of the field guide's section 1. */
+export const roles = [
+  "operator",
+  "ground_person",
+  "supervisor",
+  "technician",
+  "owner",
+  "trainer",
+  "auditor",
+] as const;
+export type Role = (typeof roles)[number];
+
+/** What may be done, by role. Tagging out is not here: any identified person may, at any site. */
+export const rights = {
+  inspect: ["operator", "supervisor", "technician", "owner"],
+  repair: ["technician"],
+  retest: ["technician", "operator", "owner"],
+  release: ["technician", "owner"],
+  see: roles,
+} as const satisfies Record<string, readonly Role[]>;
+
+export type Right = keyof typeof rights;

@@ -1,0 +1,70 @@
+import { sql } from "kysely";
+import { type Db, database } from "@/server/database/database";
+import { Problem } from "@/server/http/problem";
+import { auth } from "./auth";
+import { type Right, type Role, rights } from "./roles";
+
+export interface SignedIn {
+  readonly id: string;
+  readonly name: string;
+  readonly badge: string;
+  readonly sessionId: string;
+  /** Roles by site. */
+  readonly roles: ReadonlyMap<string, readonly Role[]>;
+}
+
+/** Minutes without any request after which a shared tablet asks for the PIN again. */
+export const idleMinutes = 20;
+
+/** Who is signed in by these request headers, or undefined. Counts as use of the session. */
+export async function whoIs(headers: Headers, at: Date, db: Db = database()): Promise<SignedIn | undefined> {
+  if (!(headers.get("cookie") ?? "").includes("rook-step")) return undefined;
+  const session = await auth().api.getSession({ headers });
+  if (session === null) return undefined;
+  const { rows } = await sql<{
+    id: string;
+    name: string;
+    badge: string;
+    lastSeenAt: Date | null;
+    roles: Record<string, Role[]> | null;
+  }>`
+    SELECT p.id, p.name, p.badge,
+      (SELECT u.last_seen_at FROM session_use u WHERE u.session_id = ${session.session.id}) AS last_seen_at,
+      (SELECT json_object_agg(r.site_id, r.roles) FROM (SELECT site_id, json_agg(role) AS roles FROM person_role WHERE person_id = p.id GROUP BY site_id) r) AS roles
+    FROM person p WHERE p.id::text = ${session.user.id} AND p.active`.execute(db);
+  const row = rows[0];
+  if (row === undefined) return undefined;
+  const idleMs = row.lastSeenAt === null ? 0 : at.getTime() - row.lastSeenAt.getTime();
+  if (idleMs > idleMinutes * 60_000) {
+    await db.deleteFrom("sessionUse").where("sessionId", "=", session.session.id).execute();
+    await auth().api.signOut({ headers });
+    return undefined;
+  }
+  if (row.lastSeenAt === null || idleMs > 30_000) {
+    await db
+      .insertInto("sessionUse")
+      .values({ sessionId: session.session.id, lastSeenAt: at })
+      .onConflict((oc) => oc.column("sessionId").doUpdateSet({ lastSeenAt: at }))
+      .execute();
+  }
+  return {
+    id: row.id,
+    name: row.name,
+    badge: row.badge,
+    sessionId: session.session.id,
+    roles: new Map(Object.entries(row.roles ?? {})),
+  };
+}
+
+export const mayAt = (person: SignedIn, right: Right, siteId: string): boolean =>
+  (person.roles.get(siteId) ?? []).some((role) => (rights[right] as readonly Role[]).includes(role));
+
+/** Refuses with a problem unless the person holds the right at the site. */
+export function requireRight(person: SignedIn, right: Right, siteId: string): void {
+  if (mayAt(person, right, siteId)) return;
+  throw new Problem(
+    403,
+    "no-right",
+    `this needs the role of ${rights[right].join(" or ").replaceAll("_", " ")} at this site; ask the owner, or tag the unit out if it must not be used`,
+  );
+}
