@@ -26,7 +26,12 @@ module.exports = {
       from: { path: "^src/server" },
       to: { path: "^src/(screens|kit|device|app)" },
     },
-    { name: "no-circles", severity: "error", from: {}, to: { circular: true, viaOnly: { pathNot: "node_modules" } } },
+    {
+      name: "no-circles",
+      severity: "error",
+      from: {},
+      to: { circular: true, viaOnly: { pathNot: "node_modules" } },
+    },
     {
       name: "tests-stay-outside",
       severity: "error",
@@ -38,6 +43,9 @@ module.exports = {
     doNotFollow: { path: "node_modules" },
     tsConfig: { fileName: "tsconfig.json" },
     tsPreCompilationDeps: true,
-    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default"] },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default"],
+    },
   },
 };

@@ -1,11 +1,11 @@
 import type { GradeContext } from "@/core/grade/grade";
 import type { Policy } from "@/core/grade/policy";
 import type { InspectionEvent } from "@/core/record/events";
-import type { Trx } from "@/server/database/database";
+import type { Db, Trx } from "@/server/database/database";
 
 /** How often each upkeep was done on this unit within the policy's shifts, this inspection not counted. */
 export async function topUpsBefore(
-  trx: Trx,
+  trx: Trx | Db,
   unitId: string,
   inspectionId: string,
   policy: Policy,

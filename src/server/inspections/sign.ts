@@ -189,7 +189,7 @@ export async function judge(
   at: Date,
 ): Promise<{ assessment: Assessment; decision: Decision; due: number }> {
   const plan = planOf(inspection);
-  const topUps = await topUpsBefore(trx as Trx, inspection.unitId, inspection.id, inspection.policy);
+  const topUps = await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy);
   const assessment = assess(
     plan.checks,
     inspection.sheet,

@@ -1,0 +1,9 @@
+import { database } from "@/server/database/database";
+import { bodyOf, route } from "@/server/http/route";
+import { requireTagRight } from "@/server/tags/access";
+import { recordRepair, repairSchema } from "@/server/tags/return";
+
+export const POST = route<{ id: string }>(async ({ request, params, person, at }) => {
+  await requireTagRight(database(), params.id, person, "repair");
+  await recordRepair(database(), params.id, person.id, await bodyOf(request, repairSchema), at);
+});

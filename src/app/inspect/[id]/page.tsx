@@ -1,0 +1,44 @@
+import { notFound, redirect } from "next/navigation";
+import { shiftFor } from "@/core/decision/standing";
+import { Inspect } from "@/screens/inspect/inspect";
+import { database } from "@/server/database/database";
+import { displayChoice, pageCall } from "@/server/http/page";
+import { topUpsBefore } from "@/server/inspections/context";
+import { decisionFacts } from "@/server/inspections/facts";
+import { findInspection } from "@/server/inspections/model";
+import { eventsOf } from "@/server/inspections/sign";
+import { mayAt } from "@/server/people/session";
+
+export const metadata = { title: "Inspect" };
+
+export default async function InspectPage({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  const { person, at } = await pageCall();
+  const db = database();
+  const inspection = /^[0-9a-f-]{36}$/.test(id) ? await findInspection(db, id) : undefined;
+  if (inspection === undefined || inspection.personId !== person.id) notFound();
+  if (!mayAt(person, inspection.tagId === null ? "inspect" : "retest", inspection.siteId)) notFound();
+  if (inspection.sealed) redirect(`/records/${id}`);
+  const site = await db
+    .selectFrom("site")
+    .select(["shifts", "utcOffsetMin"])
+    .where("id", "=", inspection.siteId)
+    .executeTakeFirstOrThrow();
+  const { plate, scope, sheet, policy, found, unitId } = inspection;
+  const data = {
+    id,
+    plate,
+    scope,
+    sheet,
+    policy,
+    found,
+    events: await eventsOf(db, id),
+    facts: await decisionFacts(db, inspection, person.id, at),
+    topUps: Object.fromEntries(await topUpsBefore(db, unitId, id, policy)),
+    person: person.name,
+    nowMs: at.getTime(),
+    shift: shiftFor(site.shifts, at.getTime(), site.utcOffsetMin),
+    measures: (await displayChoice()).measures,
+  };
+  return <Inspect data={data} />;
+}

@@ -1,0 +1,22 @@
+import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
+import "./globals.css";
+import type { Metadata, Viewport } from "next";
+import { NextIntlClientProvider } from "next-intl";
+import { displayChoice } from "@/server/http/page";
+
+export const metadata: Metadata = {
+  title: { default: "Rook Step", template: "%s · Rook Step" },
+  description: "Pre-use inspection of aerial lifts",
+};
+export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+
+export default async function RootLayout({ children }: { children: React.ReactNode }) {
+  const { theme } = await displayChoice();
+  return (
+    <html lang="en" data-theme={theme}>
+      <body>
+        <NextIntlClientProvider>{children}</NextIntlClientProvider>
+      </body>
+    </html>
+  );
+}

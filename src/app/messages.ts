@@ -1,0 +1,10 @@
+import { getRequestConfig } from "next-intl/server";
+import app from "../../messages/en/app.json";
+import check from "../../messages/en/checks.json";
+import condition from "../../messages/en/conditions.json";
+import machine from "../../messages/en/machine.json";
+
+/** The words, English first; another language is another folder of the same files. */
+export const messages = { ...app, ...machine, check, condition };
+
+export default getRequestConfig(async () => ({ locale: "en", timeZone: "UTC", messages }));

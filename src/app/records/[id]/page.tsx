@@ -1,0 +1,26 @@
+import { notFound } from "next/navigation";
+import { Chrome } from "@/screens/chrome/chrome";
+import { RecordView } from "@/screens/record/record-view";
+import { database } from "@/server/database/database";
+import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { sealedRecord } from "@/server/records/read";
+
+export const metadata = { title: "Record" };
+
+export default async function RecordPage({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  const call = await pageCall();
+  const record = /^[0-9a-f-]{36}$/.test(id) ? await sealedRecord(database(), id) : undefined;
+  if (record === undefined) notFound();
+  seeOnly(call.person, record.siteId);
+  const { recordedAt, ...rest } = record;
+  const chrome = await chromeData(call);
+  return (
+    <Chrome data={chrome} at="none" plate={record.plate}>
+      <RecordView
+        record={{ ...rest, recordedAtMs: recordedAt.getTime() }}
+        measures={chrome.display.measures}
+      />
+    </Chrome>
+  );
+}

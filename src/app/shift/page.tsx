@@ -1,0 +1,40 @@
+import { getTranslations } from "next-intl/server";
+import { Chrome } from "@/screens/chrome/chrome";
+import { ShiftView } from "@/screens/shift/shift-view";
+import { database } from "@/server/database/database";
+import { chromeData, pageCall } from "@/server/http/page";
+import { mayAt } from "@/server/people/session";
+import { shiftBoard } from "@/server/units/shift-board";
+
+export const metadata = { title: "Shift" };
+
+export default async function ShiftPage() {
+  const call = await pageCall();
+  const { person, siteId, at } = call;
+  const chrome = await chromeData(call);
+  if (siteId === undefined) {
+    const t = await getTranslations();
+    return (
+      <Chrome data={chrome} at="shift">
+        <p className="p-6">{t("shift.noSite")}</p>
+      </Chrome>
+    );
+  }
+  const board = await shiftBoard(database(), siteId, at);
+  const own = ({ inspectorId, ...row }: (typeof board.rows)[number]) => ({
+    ...row,
+    mine: inspectorId === person.id,
+  });
+  return (
+    <Chrome data={chrome} at="shift">
+      <ShiftView
+        data={{
+          ...board,
+          rows: board.rows.map(own),
+          later: board.later.map(own),
+          mayInspect: mayAt(person, "inspect", siteId),
+        }}
+      />
+    </Chrome>
+  );
+}

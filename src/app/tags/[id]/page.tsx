@@ -1,0 +1,37 @@
+import { notFound } from "next/navigation";
+import { Chrome } from "@/screens/chrome/chrome";
+import { ReturnView } from "@/screens/tagged/return-view";
+import { database } from "@/server/database/database";
+import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { mayAt } from "@/server/people/session";
+import { tagDetail } from "@/server/tags/read";
+
+export const metadata = { title: "Tag" };
+
+export default async function TagPage({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  const call = await pageCall();
+  const tag = /^[0-9a-f-]{36}$/.test(id) ? await tagDetail(database(), id) : undefined;
+  if (tag === undefined) notFound();
+  seeOnly(call.person, tag.siteId);
+  const { raisedAt, steps, ...rest } = tag;
+  const repairedBy = steps.findLast((s) => s.kind === "repaired")?.personId;
+  const may = {
+    repair: mayAt(call.person, "repair", tag.siteId),
+    retest: mayAt(call.person, "retest", tag.siteId),
+    release: mayAt(call.person, "release", tag.siteId),
+    second: repairedBy !== call.person.id,
+  };
+  return (
+    <Chrome data={await chromeData(call)} at="tagged" plate={tag.plate}>
+      <ReturnView
+        tag={{
+          ...rest,
+          raisedAtMs: raisedAt.getTime(),
+          steps: steps.map(({ at, ...s }) => ({ ...s, atMs: at.getTime() })),
+        }}
+        may={may}
+      />
+    </Chrome>
+  );
+}

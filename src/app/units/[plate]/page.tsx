@@ -1,0 +1,44 @@
+import { notFound } from "next/navigation";
+import { Chrome } from "@/screens/chrome/chrome";
+import { UnitView } from "@/screens/unit/unit-view";
+import { database } from "@/server/database/database";
+import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { mayAt } from "@/server/people/session";
+import { unitDetail } from "@/server/units/unit";
+
+export async function generateMetadata({ params }: { params: Promise<{ plate: string }> }) {
+  return { title: decodeURIComponent((await params).plate) };
+}
+
+export default async function UnitPage({ params }: { params: Promise<{ plate: string }> }) {
+  const { plate } = await params;
+  const call = await pageCall();
+  const unit = await unitDetail(database(), decodeURIComponent(plate), call.at);
+  if (unit === undefined) notFound();
+  seeOnly(call.person, unit.siteId);
+  const { examinationDue, history, findings, tags, topUps, ...rest } = unit;
+  return (
+    <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
+      <UnitView
+        unit={{
+          ...rest,
+          dueMs: examinationDue.getTime(),
+          history: history.map(({ signedAt, startedAt, ...h }) => ({
+            ...h,
+            signedAtMs: signedAt.getTime(),
+            startedAtMs: startedAt.getTime(),
+          })),
+          findings: findings.map(({ foundAt, repairBy, ...f }) => ({
+            ...f,
+            foundAtMs: foundAt.getTime(),
+            repairByMs: repairBy?.getTime(),
+          })),
+          tags: tags.map(({ raisedAt, ...t }) => ({ ...t, raisedAtMs: raisedAt.getTime() })),
+          topUps: topUps.map(({ foundAt, ...t }) => ({ ...t, foundAtMs: foundAt.getTime() })),
+        }}
+        mayInspect={mayAt(call.person, "inspect", unit.siteId)}
+        mayRepair={mayAt(call.person, "repair", unit.siteId)}
+      />
+    </Chrome>
+  );
+}

@@ -1,0 +1,146 @@
+import type { StopId } from "@/core/catalogue/types";
+import { drawnM, type Sheet } from "@/core/sheet/sheet";
+
+export interface BoardSquare {
+  readonly stop: StopId;
+  readonly n: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface BoardLayout {
+  readonly width: number;
+  readonly height: number;
+  /** Pixels per metre; the drawing and its half-metre grid are to this scale. */
+  readonly scale: number;
+  readonly centre: { readonly x: number; readonly y: number };
+  readonly ring: readonly BoardSquare[];
+  readonly row: readonly BoardSquare[];
+}
+
+const square = 46;
+const gap = 10;
+
+/**
+ * Where the squares of the walk stand round the machine, drawn to scale from its sheet: each stop on the side
+ * of the ring nearest to its place, spread along that side so that none overlap. Stops with no place on the
+ * machine follow in a row below. x forward is drawn to the right, y left is drawn up.
+ */
+export function layoutBoard(
+  sheet: Sheet,
+  stops: readonly StopId[],
+  width: number,
+  height: number,
+): BoardLayout {
+  const box = extent(sheet);
+  const rowHeight = stops.some((stop) => !(stop in sheet.positions)) ? 100 : 0;
+  const marginX = 100;
+  const marginY = 92;
+  const scale = Math.min(
+    (width - 2 * marginX) / (box.maxX - box.minX),
+    (height - rowHeight - 2 * marginY) / (2 * box.halfY),
+  );
+  const centre = {
+    x: width / 2 - ((box.maxX + box.minX) / 2) * scale,
+    y: (height - rowHeight) / 2 + 8,
+  };
+  const edges = {
+    left: centre.x + box.minX * scale - 58,
+    right: centre.x + box.maxX * scale + 58,
+    top: centre.y - box.halfY * scale - 52,
+    bottom: centre.y + box.halfY * scale + 52,
+  };
+  const sides: Record<"top" | "bottom" | "left" | "right", BoardSquare[]> = {
+    top: [],
+    bottom: [],
+    left: [],
+    right: [],
+  };
+  const row: BoardSquare[] = [];
+  stops.forEach((stop, index) => {
+    const at = stop in sheet.positions ? sheet.positions[stop as keyof Sheet["positions"]] : undefined;
+    const n = index + 1;
+    if (at === undefined) {
+      row.push({ stop, n, x: 0, y: 0 });
+      return;
+    }
+    const x = centre.x + at.xM * scale;
+    const y = centre.y - at.yM * scale;
+    const toSides = {
+      left: at.xM - box.minX,
+      right: box.maxX - at.xM,
+      top: box.halfY - at.yM,
+      bottom: box.halfY + at.yM,
+    };
+    const side = (Object.entries(toSides) as [keyof typeof toSides, number][]).reduce((a, b) =>
+      b[1] < a[1] - 1e-9 ? b : a,
+    )[0];
+    sides[side].push({
+      stop,
+      n,
+      x: side === "left" ? edges.left : side === "right" ? edges.right : x,
+      y: side === "top" ? edges.top : side === "bottom" ? edges.bottom : y,
+    });
+  });
+  const along = (list: BoardSquare[], axis: "x" | "y", low: number, high: number) =>
+    spread(list, axis, low, high);
+  const ring = [
+    ...along(sides.top, "x", edges.left + square + gap, edges.right - square - gap),
+    ...along(sides.bottom, "x", edges.left + square + gap, edges.right - square - gap),
+    ...along(sides.left, "y", edges.top, edges.bottom),
+    ...along(sides.right, "y", edges.top, edges.bottom),
+  ].sort((a, b) => a.n - b.n);
+  const step = Math.min(98, (width - 60) / Math.max(1, row.length));
+  const placedRow = row.map((s, i) => ({
+    ...s,
+    x: width / 2 + (i - (row.length - 1) / 2) * step,
+    y: height - 62,
+  }));
+  return { width, height, scale, centre, ring, row: placedRow };
+}
+
+/** Moves squares along one side until none overlap, keeping their order and as near their places as may be. */
+function spread(
+  list: readonly BoardSquare[],
+  axis: "x" | "y",
+  low: number,
+  high: number,
+): readonly BoardSquare[] {
+  const sorted = [...list].sort((a, b) => a[axis] - b[axis]);
+  const places = sorted.map((s) => Math.min(high, Math.max(low, s[axis])));
+  const apart = square + gap;
+  for (let pass = 0; pass < 20; pass++) {
+    for (let i = 1; i < places.length; i++) {
+      const overlap = apart - ((places[i] ?? 0) - (places[i - 1] ?? 0));
+      if (overlap <= 0) continue;
+      places[i - 1] = (places[i - 1] ?? 0) - overlap / 2;
+      places[i] = (places[i] ?? 0) + overlap / 2;
+    }
+  }
+  return sorted.map((s, i) => ({ ...s, [axis]: places[i] ?? s[axis] }));
+}
+
+/** The machine's outline in plan, metres from the chassis centre. */
+export function extent(sheet: Sheet): {
+  readonly minX: number;
+  readonly maxX: number;
+  readonly halfY: number;
+} {
+  const lengthM = drawnM(sheet, "length", 3);
+  const widthM = drawnM(sheet, "width", 1.5);
+  const chassisM = drawnM(sheet, "wheelbase", lengthM) + drawnM(sheet, "wheel_diameter", 0.4);
+  const minX = -Math.min(lengthM, chassisM) / 2 - (sheet.family === "articulating_boom" ? 0.25 : 0);
+  return sheet.family === "articulating_boom"
+    ? { minX, maxX: minX + lengthM, halfY: widthM / 2 }
+    : { minX: -lengthM / 2, maxX: lengthM / 2, halfY: widthM / 2 };
+}
+
+/** A right-angled line from one square to the next: along the ring, never across the machine. */
+export function rookPath(from: BoardSquare, to: BoardSquare, layout: BoardLayout): string {
+  if (from.x === to.x || from.y === to.y) return `M${from.x} ${from.y}L${to.x} ${to.y}`;
+  const outer =
+    Math.abs(from.y - layout.centre.y) > Math.abs(to.y - layout.centre.y)
+      ? { x: to.x, y: from.y }
+      : { x: from.x, y: to.y };
+  return `M${from.x} ${from.y}L${outer.x} ${outer.y}L${to.x} ${to.y}`;
+}

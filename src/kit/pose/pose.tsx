@@ -1,0 +1,184 @@
+import type { PlanState } from "@/core/plan/variables";
+import type { Sheet } from "@/core/sheet/sheet";
+import { elevationOf, memberOf, type Point } from "./geometry";
+
+const size = { width: 676, height: 470 };
+
+/**
+ * The unit in side elevation in the posture it should be in now, drawn from the plan's state, with the part
+ * that should move next in brass and the person where they stand.
+ */
+export function Pose({
+  sheet,
+  state,
+  moving,
+  words,
+  you,
+}: {
+  sheet: Sheet;
+  state: PlanState;
+  moving?: string;
+  words: string;
+  you: string;
+}) {
+  const e = elevationOf(sheet, state["posture"] ?? "stowed");
+  const points = [
+    ...e.chassis,
+    ...e.turntable,
+    ...e.members.flatMap((m) => [m.from, m.to]),
+    { x: e.platform.x, y: e.platform.y + e.platform.railM },
+    { x: e.platform.x + e.platform.lengthM, y: 0 },
+    { x: e.ground.x - 0.4, y: 0 },
+  ];
+  const minX = Math.min(...points.map((p) => p.x)) - 0.5;
+  const maxX = Math.max(...points.map((p) => p.x)) + 0.5;
+  const maxY = Math.max(...points.map((p) => p.y), 3) + 0.5;
+  const scale = Math.min(size.width / (maxX - minX), (size.height - 70) / maxY, 110);
+  const offsetX = (size.width - (maxX - minX) * scale) / 2;
+  const floor = size.height - 34;
+  const px = (p: Point) => ({ x: offsetX + (p.x - minX) * scale, y: floor - p.y * scale });
+  const path = (list: readonly Point[]) =>
+    list
+      .map(px)
+      .map((p, i) => `${i === 0 ? "M" : "L"}${p.x.toFixed(1)} ${p.y.toFixed(1)}`)
+      .join("");
+  const mover = moving === undefined ? undefined : memberOf(moving);
+  const hue = (part: string) => (mover === part ? "var(--brass)" : "var(--chalk)");
+  const line = { stroke: "var(--ink)", strokeWidth: 3, strokeLinejoin: "round" as const };
+  const deck = px({ x: e.platform.x, y: e.platform.y });
+  const aloft = state["who"] === "platform";
+  const person = aloft ? px({ x: e.platform.x + e.platform.lengthM / 2, y: e.platform.y }) : px(e.ground);
+  const rise = e.platform.railM * scale;
+  const wide = e.platform.lengthM * scale;
+  return (
+    <svg viewBox={`0 0 ${size.width} ${size.height}`} className="h-auto w-full" role="img" aria-label={words}>
+      <defs>
+        <pattern
+          id="earth"
+          width="12"
+          height="12"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <path d="M0 0V12" stroke="var(--ink-3)" strokeWidth="6" />
+        </pattern>
+        <pattern
+          id="pose-grid"
+          width={scale / 2}
+          height={scale / 2}
+          patternUnits="userSpaceOnUse"
+          x={offsetX % (scale / 2)}
+          y={floor % (scale / 2)}
+        >
+          <path d={`M${scale / 2} 0H0V${scale / 2}`} fill="none" stroke="var(--line)" />
+        </pattern>
+      </defs>
+      <rect width={size.width} height={floor} fill="url(#pose-grid)" />
+      <path d={`M0 ${floor}H${size.width}`} stroke="var(--ink)" strokeWidth="3" />
+      <rect y={floor + 2} width={size.width} height="12" fill="url(#earth)" />
+      <text x="16" y="30" fontSize="18" fontWeight="650" fill="var(--ink)">
+        {words}
+      </text>
+      <path d={`${path(e.chassis)}Z`} fill={hue("chassis")} {...line} />
+      {e.wheels.map((w) => {
+        const c = px(w);
+        return (
+          <g key={w.x}>
+            <circle cx={c.x} cy={c.y} r={w.rM * scale} fill="var(--chalk)" {...line} />
+            <circle cx={c.x} cy={c.y} r={w.rM * scale * 0.34} fill="var(--ink)" />
+          </g>
+        );
+      })}
+      {e.turntable.length > 0 ? <path d={`${path(e.turntable)}Z`} fill={hue("turntable")} {...line} /> : null}
+      {e.members.map((m) => (
+        <Member
+          key={`${m.function}${m.from.x}${m.from.y}`}
+          from={px(m.from)}
+          to={px(m.to)}
+          thick={Math.max(5, m.thickM * scale)}
+          fill={hue(m.function)}
+        />
+      ))}
+      {state["prop"] === "set" ? (
+        <path
+          d={path([
+            { x: 0.15, y: e.chassis[2]?.y ?? 0 },
+            { x: 0.15, y: (e.members[1]?.to.y ?? 1) - 0.1 },
+          ])}
+          stroke="var(--brass)"
+          strokeWidth="9"
+        />
+      ) : null}
+      <g fill={hue("platform")} {...line}>
+        <rect x={deck.x} y={deck.y - 6} width={wide} height={8} />
+        <path
+          d={`M${deck.x} ${deck.y}V${deck.y - rise}H${deck.x + wide}V${deck.y}M${deck.x} ${deck.y - rise / 2}h${wide}`}
+          fill="none"
+        />
+      </g>
+      {mover === undefined ? null : <Arrow at={moverPoint(e, mover, px)} />}
+      <Person x={person.x} y={person.y} label={you} scale={scale} />
+    </svg>
+  );
+}
+
+function Member({ from, to, thick, fill }: { from: Point; to: Point; thick: number; fill: string }) {
+  const length = Math.hypot(to.x - from.x, to.y - from.y);
+  const angle = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
+  return (
+    <g transform={`translate(${from.x} ${from.y}) rotate(${angle})`}>
+      <rect
+        x={0}
+        y={-thick / 2}
+        width={length}
+        height={thick}
+        fill={fill}
+        stroke="var(--ink)"
+        strokeWidth="3"
+      />
+      <circle r={thick * 0.42} fill="var(--ink)" />
+    </g>
+  );
+}
+
+function moverPoint(e: ReturnType<typeof elevationOf>, mover: string, px: (p: Point) => Point): Point {
+  const member = e.members.findLast((m) => m.function === mover);
+  if (member !== undefined)
+    return px({ x: (member.from.x + member.to.x) / 2, y: (member.from.y + member.to.y) / 2 });
+  if (mover === "platform")
+    return px({ x: e.platform.x + e.platform.lengthM / 2, y: e.platform.y + e.platform.railM });
+  const body = mover === "turntable" ? e.turntable : e.chassis;
+  return px({ x: 0, y: body[2]?.y ?? 0.5 });
+}
+
+/** Marks the part in motion; the words say which way. */
+function Arrow({ at }: { at: Point }) {
+  return (
+    <path
+      d={`M${at.x - 9} ${at.y - 40}v-16h-9l18 -22 18 22h-9v16z`}
+      fill="var(--brass)"
+      stroke="var(--ink)"
+      strokeWidth="2.5"
+    />
+  );
+}
+
+function Person({ x, y, label, scale }: { x: number; y: number; label: string; scale: number }) {
+  const tall = Math.max(46, 1.5 * scale * 0.6);
+  return (
+    <g>
+      <rect
+        x={x - 22}
+        y={y - tall}
+        width={44}
+        height={tall}
+        fill="var(--chalk)"
+        stroke="var(--ink)"
+        strokeWidth="3"
+      />
+      <text x={x} y={y - tall / 2 + 6} textAnchor="middle" fontSize="17" fontWeight="700" fill="var(--ink)">
+        {label}
+      </text>
+    </g>
+  );
+}

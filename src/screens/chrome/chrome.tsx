@@ -1,0 +1,62 @@
+import Link from "next/link";
+import { useTranslations } from "next-intl";
+import { Glyph } from "@/kit/plate";
+import { TagOut } from "../tagging/tag-out";
+import { type Display, DisplayMenu } from "./display-menu";
+
+export interface ChromeData {
+  readonly person: string;
+  readonly place: string;
+  readonly tagged: number;
+  readonly display: Display;
+  readonly demoClock?: string;
+}
+
+/** The frame of every view but the walk: where one is, who one is, and tag out. */
+export function Chrome({
+  data,
+  at,
+  plate,
+  children,
+}: {
+  data: ChromeData;
+  at: "shift" | "tagged" | "units" | "none";
+  plate?: string;
+  children: React.ReactNode;
+}) {
+  const t = useTranslations();
+  const item = (id: "shift" | "tagged" | "units", href: string, words: string) => (
+    <Link
+      href={href}
+      aria-current={at === id ? "page" : undefined}
+      className={`grid min-h-[48px] place-items-center px-1 ${at === id ? "font-bold underline decoration-[3px] underline-offset-8" : "text-ink2"}`}
+    >
+      {words}
+    </Link>
+  );
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <header className="flex min-h-[56px] flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink px-3 py-1 md:px-5">
+        <Link href="/shift" aria-label={t("name")} className="grid size-12 place-items-center md:-ml-2">
+          <Glyph />
+        </Link>
+        <nav aria-label={t("name")} className="flex gap-4 md:gap-5">
+          {item("shift", "/shift", t("nav.shift"))}
+          {item("tagged", "/tagged", data.tagged > 0 ? `${t("nav.tagged")} ${data.tagged}` : t("nav.tagged"))}
+          {item("units", "/units", t("nav.units"))}
+        </nav>
+        <div className="ml-auto flex flex-wrap items-center gap-x-4 gap-y-1">
+          {data.demoClock === undefined ? null : (
+            <span className="border-[1.5px] border-dashed border-ink3 px-2 text-ink2">
+              {t("nav.demoClock", { time: data.demoClock })}
+            </span>
+          )}
+          <TagOut plate={plate} />
+          <span className="hidden text-ink2 lg:inline">{data.place}</span>
+          <DisplayMenu person={data.person} display={data.display} />
+        </div>
+      </header>
+      <main className="flex-1">{children}</main>
+    </div>
+  );
+}

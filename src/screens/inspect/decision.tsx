@@ -1,0 +1,165 @@
+"use client";
+import Link from "next/link";
+import { useTranslations } from "next-intl";
+import { useEffect, useState } from "react";
+import type { DecisionFacts, Outcome } from "@/core/decision/decide";
+import { Button, buttonLook } from "@/kit/button";
+import { Mark, type MarkKind } from "@/kit/mark";
+import { send } from "../send";
+import type { InspectModel } from "./model";
+import { type Signature, SignatureField } from "./signature";
+import { conditionWord, titleOfKey } from "./words";
+
+export const outcomeMark: Readonly<Record<Outcome, MarkKind>> = {
+  cleared: "fine",
+  cleared_with_notes: "watch",
+  not_cleared: "skipped",
+  stopped_for_conditions: "place",
+  tagged_out: "tag_out",
+  retest_passed: "fine",
+};
+
+/** What follows from all that was found, with its reasons, and the signature that seals it. */
+export function DecisionView({
+  model,
+  onBack,
+  onGo,
+}: {
+  model: InspectModel;
+  onBack: () => void;
+  onGo: (check: string) => void;
+}) {
+  const t = useTranslations();
+  const { data, log, decision, assessment, state, setFacts } = model;
+  const [signature, setSignature] = useState<Signature>();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState("");
+  const [signed, setSigned] = useState<{ outcome: Outcome; shownOutcome: Outcome }>();
+  useEffect(() => {
+    // The newest standing facts: a tag may have been hung while the walk went on.
+    void fetch(`/api/inspections/${data.id}/facts`)
+      .then((answer) => (answer.ok ? (answer.json() as Promise<DecisionFacts>) : undefined))
+      .then((facts) => (facts === undefined ? undefined : setFacts(facts)))
+      .catch(() => undefined);
+  }, [data.id, setFacts]);
+
+  if (signed !== undefined) {
+    return (
+      <div className="mx-auto max-w-2xl p-6" role="status">
+        <p className="text-ink2">{t("decide.signed")}</p>
+        <h1 className="mt-2 text-[34px] font-bold">
+          <Mark kind={outcomeMark[signed.outcome]}>{t(`outcome.${signed.outcome}`)}</Mark>
+        </h1>
+        {signed.outcome === signed.shownOutcome ? null : (
+          <p className="mt-3 border-[2.5px] border-tag p-3 font-semibold">{t("decide.differ")}</p>
+        )}
+        <p className="mt-3">{t("decide.authority")}</p>
+        <div className="mt-6 flex flex-wrap gap-3">
+          <Link className={buttonLook("plain")} href="/shift">
+            {t("decide.toShift")}
+          </Link>
+          <Link className={buttonLook("plain")} href={`/records/${data.id}`}>
+            {t("decide.record")}
+          </Link>
+        </div>
+      </div>
+    );
+  }
+  const sign = async () => {
+    if (signature === undefined) return;
+    setBusy(true);
+    setProblem("");
+    await log.send();
+    const covered = await log.covered();
+    const answer = await send<{ outcome: Outcome; shownOutcome: Outcome }>(
+      `/api/inspections/${data.id}/sign`,
+      { outcome: decision.outcome, ...covered, signature },
+    );
+    setBusy(false);
+    if (answer.ok) setSigned(answer.data);
+    else setProblem(answer.detail);
+  };
+  const { outcome } = decision;
+  return (
+    <div className="grid min-h-0 flex-1 md:grid-cols-2">
+      <section className="overflow-y-auto p-5 md:border-r-2 md:border-ink">
+        <p className="text-ink2">{t("decide.says")}</p>
+        <h1 className="mt-1 text-[32px] leading-tight font-bold">
+          <Mark kind={outcomeMark[outcome]}>{t(`outcome.${outcome}`)}</Mark>
+        </h1>
+        <ul className="mt-3 list-none">
+          {decision.reasons.map((r) => (
+            <li key={r.reason} className="border-b border-line py-1.5">
+              {t(`reason.${r.reason}`, { detail: r.detail })}
+            </li>
+          ))}
+        </ul>
+        <h2 className="mt-5 text-[20px] font-bold">{t("decide.findings")}</h2>
+        {assessment.findings.length === 0 ? <p className="text-ink2">{t("decide.none")}</p> : null}
+        <ul>
+          {assessment.findings.map((f) => (
+            <li key={f.eventId} className="grid grid-cols-[1fr_auto] gap-3 border-b border-line py-2">
+              <span>
+                <b>{titleOfKey(t, f.check)}</b>
+                <br />
+                <span className="text-ink2">
+                  {conditionWord(t, f.condition)}. {t(`rule.${f.rule}`)}
+                  {f.note === undefined ? "" : `. “${f.note}”`}
+                </span>
+              </span>
+              <Mark kind={f.place ? "place" : f.grade}>{t(`grade.${f.place ? "place" : f.grade}`)}</Mark>
+            </li>
+          ))}
+        </ul>
+        {assessment.open.length + assessment.skipped.length + assessment.ungradable.length === 0 ? null : (
+          <>
+            <h2 className="mt-5 text-[20px] font-bold">{t("decide.openList")}</h2>
+            <ul className="mt-1 flex flex-wrap gap-2">
+              {[...assessment.open, ...assessment.skipped, ...assessment.ungradable]
+                .slice(0, 12)
+                .map((key) => (
+                  <li key={key}>
+                    <button
+                      type="button"
+                      onClick={() => onGo(key)}
+                      className="min-h-[48px] border-2 border-ink3 px-3 text-left"
+                    >
+                      {titleOfKey(t, key)}
+                    </button>
+                  </li>
+                ))}
+              {assessment.open.length > 12 ? (
+                <li className="self-center text-ink2">+ {assessment.open.length - 12}</li>
+              ) : null}
+            </ul>
+          </>
+        )}
+      </section>
+      <section className="flex flex-col gap-4 p-5">
+        <p className="border-[2.5px] border-ink px-3.5 py-2">{t("decide.authority")}</p>
+        <SignatureField name={data.person} onChange={setSignature} />
+        {state.toSend > 0 ? (
+          <p className="font-semibold">{t("decide.owedWait", { count: state.toSend })}</p>
+        ) : null}
+        <p
+          role="alert"
+          className={problem === "" ? "sr-only" : "border-[2.5px] border-tag p-3 font-semibold"}
+        >
+          {problem}
+        </p>
+        <div className="mt-auto grid grid-cols-[auto_1fr] gap-3">
+          <Button onClick={onBack}>{t("decide.back")}</Button>
+          <Button
+            look={signature === undefined || state.toSend > 0 ? "asleep" : "go"}
+            disabled={busy || signature === undefined || state.toSend > 0}
+            onClick={() => void sign()}
+          >
+            {signature === undefined
+              ? t("decide.needed")
+              : t("decide.signAs", { outcome: t(`outcome.${outcome}`).toLowerCase() })}
+          </Button>
+        </div>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,500 @@
+"use client";
+import { useTranslations } from "next-intl";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import type { Check } from "@/core/catalogue/catalogue";
+import type { EventBody } from "@/device/inspection-log";
+import { Board, type BoardStop, Strip } from "@/kit/board/board";
+import { Button, Key } from "@/kit/button";
+import { Dialog } from "@/kit/dialog";
+import { Caution } from "@/kit/plate";
+import { Pose } from "@/kit/pose/pose";
+import { type Card, isMove } from "./cards";
+import { CheckRow } from "./check-row";
+import { DecisionView } from "./decision";
+import { InspectHeader } from "./header";
+import { type InspectData, type InspectModel, mayMake, useInspection } from "./model";
+import { MoveTable } from "./move-table";
+import { StateStrip } from "./state-strip";
+import { checkTitle } from "./words";
+import { WrongDialog } from "./wrong-dialog";
+
+const posed = new Set(["ground_tests", "stack", "ground_lowering", "platform_tests", "drive_tests"]);
+
+/** The walk: the board, the present stop's checks, the function tests by station, and the decision. */
+export function Inspect({ data }: { data: InspectData }) {
+  const model = useInspection(data);
+  const t = useTranslations();
+  const { cards, log, held, reduction } = model;
+  const [index, setIndex] = useState(() => firstOpen(model));
+  const [deciding, setDeciding] = useState(false);
+  const [wrong, setWrong] = useState<Check>();
+  const [choosing, setChoosing] = useState(false);
+  const [superseding, setSuperseding] = useState<{ check: Check; body: EventBody; from: string }>();
+  const [tagsHere, setTagsHere] = useState<readonly string[]>([]);
+  const [keysShown, setKeysShown] = useState(false);
+  const [boardShown, setBoardShown] = useState(false);
+  const card = cards[Math.min(index, cards.length - 1)];
+
+  const stops = useMemo<readonly BoardStop[]>(() => stopsOf(model, card?.visit ?? 0), [model, card]);
+  const tags = useMemo(
+    () => [...new Set([...data.facts.standingTags, ...model.state.tags, ...tagsHere])],
+    [data.facts.standingTags, model.state.tags, tagsHere],
+  );
+
+  const go = useCallback(
+    (to: number) => {
+      setIndex(Math.max(0, Math.min(cards.length - 1, to)));
+      setDeciding(false);
+      setBoardShown(false);
+    },
+    [cards.length],
+  );
+  const goVisit = (visit: number) => {
+    const inVisit = cards.findIndex((c) => c.visit === visit && openIn(model, c) > 0);
+    go(inVisit >= 0 ? inVisit : cards.findIndex((c) => c.visit === visit));
+  };
+  const goCheck = (key: string) => go(cards.findIndex((c) => c.checks.some((check) => check.key === key)));
+
+  /** A second answer names the first and says why it was wrong; the first stays on record. */
+  const answer = useCallback(
+    (check: Check, body: EventBody) => {
+      const before = reduction.given.get(check.key)?.at(-1);
+      const worse = body.type === "answered" && body.result.kind === "condition";
+      if (before === undefined || worse) void log.add([body]);
+      else setSuperseding({ check, body, from: before.id });
+    },
+    [log, reduction],
+  );
+  const fine = useCallback(
+    (check: Check) => answer(check, { type: "answered", check: check.key, result: { kind: "fine" } }),
+    [answer],
+  );
+
+  const openHere = card === undefined ? 0 : openIn(model, card);
+  const current = card?.checks.find(
+    (check) => mayMake(check, held) && model.assessment.byCheck.get(check.key)?.status === "open",
+  );
+  const undone = card?.changes.filter((step) => !reduction.changed.has(step.id)) ?? [];
+  const asleep = openHere > 0 || (undone.length > 0 && !held);
+  const last = index >= cards.length - 1;
+  const forward = useCallback(() => {
+    if (asleep) return;
+    if (last) setDeciding(true);
+    else go(index + 1);
+  }, [asleep, last, go, index]);
+  const makeChanges = useCallback(() => {
+    if (undone.length > 0) void log.add(undone.map((step) => ({ type: "changed", step: step.id })));
+  }, [log, undone]);
+
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      const target = event.target;
+      const typing = target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
+      if (
+        typing ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        document.querySelector("[role=dialog]") !== null ||
+        deciding
+      )
+        return;
+      const pressed = event.key.toLowerCase();
+      if (pressed === "n" || event.key === "ArrowRight") forward();
+      else if (pressed === "p" || event.key === "ArrowLeft") go(index - 1);
+      else if (pressed === "d") makeChanges();
+      else if (
+        pressed === "f" &&
+        current !== undefined &&
+        current.definition.measure === undefined &&
+        undone.length === 0
+      )
+        fine(current);
+      else if (pressed === "w" && card !== undefined)
+        card.checks.length === 1 ? setWrong(card.checks[0]) : setChoosing(true);
+      else if (event.key === "?") setKeysShown(true);
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", key);
+    return () => window.removeEventListener("keydown", key);
+  }, [forward, go, index, makeChanges, fine, current, card, deciding, undone.length]);
+
+  if (card === undefined) return null;
+  const visit = model.plan.visits[card.visit];
+  const stop = visit?.stop ?? "close";
+  const cautions = [...new Set(card.checks.flatMap((c) => c.definition.cautions ?? []))];
+  const moves = card.checks.filter(isMove);
+  const rows = card.checks.filter((check) => !isMove(check));
+  const pose = posed.has(stop) && !boardShown;
+  const mover = current?.definition.test;
+  const poseWords =
+    mover === undefined
+      ? t(`stop.${stop}`)
+      : t("inspect.movesNext", {
+          what: `${t(`function.${mover.function}`)}, ${t(`direction.${mover.direction}`)}`,
+        });
+  const nextStop =
+    cards[index + 1] === undefined ? undefined : model.plan.visits[cards[index + 1]?.visit ?? 0]?.stop;
+  const minutes = Math.max(
+    1,
+    Math.round(cards.filter((c) => c.visit === card.visit).reduce((sum, c) => sum + c.minutes, 0)),
+  );
+
+  return (
+    <div className="flex min-h-dvh flex-col md:h-dvh">
+      <InspectHeader model={model} onTagged={(number) => setTagsHere((was) => [...was, number])} />
+      {held || tags.length > 0 ? (
+        <div role="status">
+          <div className="hatched h-3.5" />
+          <p className="border-b-2 border-tag bg-tag2 px-5 py-1.5 font-semibold text-tag">
+            {t("inspect.held", { numbers: tags.join(", ") })}
+          </p>
+        </div>
+      ) : null}
+      {model.state.notTaken.map((n) => (
+        <p key={n.id} role="alert" className="border-b-2 border-ink px-5 py-1.5 font-semibold">
+          {t("inspect.problem", { count: 1 })}: {n.problem}
+        </p>
+      ))}
+      {deciding ? (
+        <DecisionView model={model} onBack={() => setDeciding(false)} onGo={goCheck} />
+      ) : (
+        <main className="grid min-h-0 flex-1 grid-rows-[auto_1fr] md:grid-cols-[minmax(0,53%)_minmax(0,1fr)] md:grid-rows-1">
+          <div className="flex min-h-0 flex-col md:border-r-2 md:border-ink">
+            <div className="md:hidden">
+              <Strip stops={stops} onGo={goVisit} />
+            </div>
+            <div
+              className={`min-h-0 flex-1 flex-col justify-center overflow-hidden ${pose ? "flex" : "hidden md:flex"}`}
+            >
+              {pose ? (
+                <Pose
+                  sheet={data.sheet}
+                  state={card.state}
+                  moving={mover?.function}
+                  words={poseWords}
+                  you={t("inspect.youAre")}
+                />
+              ) : (
+                <Board sheet={data.sheet} stops={stops} now={card.visit} onGo={goVisit} />
+              )}
+            </div>
+            {pose ? (
+              <div className="hidden border-t border-line md:block">
+                <Strip stops={stops} onGo={goVisit} />
+              </div>
+            ) : null}
+            <div className="hidden md:block">
+              <StateStrip
+                state={card.state}
+                changed={new Set(card.changes.map((c) => c.change.variable))}
+                title={t("inspect.leaveLike")}
+              />
+            </div>
+          </div>
+          <section className="flex min-h-0 flex-col" aria-label={t(`stop.${stop}`)}>
+            <div className="flex-1 overflow-y-auto px-4 pt-3 pb-2 md:px-6">
+              <p className="font-medium text-ink2">
+                {t("inspect.stopOf", {
+                  n: card.visit + 1,
+                  all: model.plan.visits.length,
+                  place: t(`station.${visit?.station ?? "walk"}`),
+                  minutes,
+                })}
+                {card.parts > 1 ? ` · ${card.part}/${card.parts}` : ""}
+              </p>
+              <h1 className="text-[28px] leading-tight font-bold">{t(`stop.${stop}`)}</h1>
+              {index === 0 ? <CarryWords model={model} /> : null}
+              {cautions.length === 0 ? null : (
+                <div className="mt-2.5">
+                  <Caution>
+                    {cautions.map((c) => (
+                      <p key={c}>{t(`caution.${c}`)}</p>
+                    ))}
+                  </Caution>
+                </div>
+              )}
+              <Changes card={card} done={undone.length === 0} onDone={makeChanges} held={held} />
+              <ul className="mt-1">
+                {rows.map((check) => (
+                  <CheckRow
+                    key={check.key}
+                    check={check}
+                    model={model}
+                    locked={!mayMake(check, held)}
+                    current={check === current && undone.length === 0}
+                    onFine={fine}
+                    onWrong={setWrong}
+                    onMeasure={(c, value, limitRead) =>
+                      answer(c, {
+                        type: "measured",
+                        check: c.key,
+                        value,
+                        ...(limitRead === undefined ? {} : { limitRead }),
+                      })
+                    }
+                  />
+                ))}
+              </ul>
+              {moves.length > 0 ? (
+                <MoveTable
+                  checks={moves}
+                  model={model}
+                  locked={held}
+                  current={undone.length === 0 ? current?.key : undefined}
+                  onFine={fine}
+                  onWrong={setWrong}
+                />
+              ) : null}
+            </div>
+            <div className="sticky bottom-0 grid grid-cols-[auto_1fr] gap-3 border-t border-line bg-chalk px-4 py-3 md:px-6 md:pb-4">
+              <div className="flex gap-3">
+                <Button
+                  aria-label={t("inspect.back")}
+                  className="min-w-[60px]"
+                  disabled={index === 0}
+                  onClick={() => go(index - 1)}
+                >
+                  ‹
+                </Button>
+                {card.checks.length > 0 ? (
+                  <Button
+                    onClick={() => (card.checks.length === 1 ? setWrong(card.checks[0]) : setChoosing(true))}
+                  >
+                    <span className="hidden md:inline">{t("inspect.wrong")}</span>
+                    <span className="md:hidden">{t("inspect.wrongShort")}</span>
+                    <Key>W</Key>
+                  </Button>
+                ) : null}
+              </div>
+              {asleep ? (
+                <Button look="asleep" aria-disabled="true">
+                  {undone.length > 0 && !held
+                    ? t("inspect.first", { count: undone.length + openHere })
+                    : t("inspect.open", { count: openHere })}
+                </Button>
+              ) : (
+                <Button look="go" onClick={forward}>
+                  {last
+                    ? t("inspect.sign")
+                    : nextStop === stop
+                      ? t("inspect.nextHere")
+                      : t("inspect.next", { stop: t(`stop.${nextStop ?? "close"}`) })}
+                </Button>
+              )}
+            </div>
+            <div className="flex items-center justify-between px-4 pb-2 text-ink2 md:px-6">
+              <button type="button" className="min-h-[48px] underline" onClick={() => setDeciding(true)}>
+                {t("inspect.sign")}
+              </button>
+              {posed.has(stop) ? (
+                <button
+                  type="button"
+                  className="hidden min-h-[48px] underline md:inline"
+                  onClick={() => setBoardShown((was) => !was)}
+                >
+                  {boardShown ? t("inspect.pose") : t("inspect.board")}
+                </button>
+              ) : null}
+              <button
+                type="button"
+                className="hidden min-h-[48px] underline md:inline"
+                onClick={() => setKeysShown(true)}
+              >
+                {t("inspect.keys")} ?
+              </button>
+            </div>
+          </section>
+        </main>
+      )}
+      <WrongDialog
+        check={wrong}
+        data={data}
+        onClose={() => setWrong(undefined)}
+        onAnswer={(check, { condition, note, putRight, ruledOut }) => {
+          answer(check, {
+            type: "answered",
+            check: check.key,
+            result: {
+              kind: "condition",
+              condition,
+              ...(note ? { note } : {}),
+              ...(putRight ? { putRight } : {}),
+              ...(ruledOut ? { ruledOut: [...ruledOut] } : {}),
+            },
+          });
+          setWrong(undefined);
+        }}
+        onWorks={(check) => {
+          fine(check);
+          setWrong(undefined);
+        }}
+        onSkip={(check, reason) => {
+          answer(check, { type: "skipped", check: check.key, reason });
+          setWrong(undefined);
+        }}
+      />
+      <Dialog open={choosing} onClose={() => setChoosing(false)} title={t("inspect.which")}>
+        <div className="mt-3 grid gap-2">
+          {card.checks.map((check) => (
+            <Button
+              key={check.key}
+              look="small"
+              className="justify-start text-left"
+              onClick={() => {
+                setChoosing(false);
+                setWrong(check);
+              }}
+            >
+              {checkTitle(t, check)}
+            </Button>
+          ))}
+        </div>
+      </Dialog>
+      <SupersedeDialog
+        open={superseding !== undefined}
+        onClose={() => setSuperseding(undefined)}
+        onReason={(reason) => {
+          if (superseding !== undefined)
+            void log.add([
+              { ...superseding.body, supersedes: { event: superseding.from, reason } } as EventBody,
+            ]);
+          setSuperseding(undefined);
+        }}
+      />
+      <Dialog open={keysShown} onClose={() => setKeysShown(false)} title={t("inspect.keys")}>
+        <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
+          {["F", "W", "D", "N →", "P ←", "1 – 9", "T", "?"].map((k, i) => (
+            <div key={k} className="contents">
+              <dt className="font-bold">{k}</dt>
+              <dd>{t(`inspect.keyList.k${i}`)}</dd>
+            </div>
+          ))}
+        </dl>
+      </Dialog>
+    </div>
+  );
+}
+
+function Changes({
+  card,
+  done,
+  held,
+  onDone,
+}: {
+  card: Card;
+  done: boolean;
+  held: boolean;
+  onDone: () => void;
+}) {
+  const t = useTranslations();
+  if (card.changes.length === 0) return null;
+  return (
+    <div
+      className={`mt-2.5 grid grid-cols-[1fr_auto] items-center gap-3 border-2 px-3 py-2 ${done ? "border-line" : "border-ink"}`}
+    >
+      <ol className="leading-snug">
+        {card.changes.map((step) => (
+          <li key={step.id} className={done ? "text-ink2" : "font-semibold"}>
+            {t(`change.${step.change.variable}.${step.change.to}`)}
+          </li>
+        ))}
+      </ol>
+      {done ? (
+        <span className="font-semibold text-ink2">{t("inspect.done")}</span>
+      ) : held && card.changes.some((c) => c.kind !== "close") ? (
+        <span className="max-w-40 text-right font-semibold text-ink3">{t("inspect.notPowered")}</span>
+      ) : (
+        <Button look="small" className="border-brass! bg-brass! text-brassink!" onClick={onDone}>
+          {t("inspect.done")} <Key>D</Key>
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function CarryWords({ model }: { model: InspectModel }) {
+  const t = useTranslations();
+  const { carry, needsAssistant } = model.plan;
+  if (carry.length === 0 && !needsAssistant) return null;
+  return (
+    <p className="mt-1">
+      {carry.length > 0 ? t("inspect.carry", { things: carry.map((c) => t(`carry.${c}`)).join(", ") }) : null}{" "}
+      {needsAssistant ? t("inspect.assistant") : null}
+    </p>
+  );
+}
+
+function SupersedeDialog({
+  open,
+  onClose,
+  onReason,
+}: {
+  open: boolean;
+  onClose: () => void;
+  onReason: (reason: string) => void;
+}) {
+  const t = useTranslations();
+  const [reason, setReason] = useState("");
+  return (
+    <Dialog open={open} onClose={onClose} title={t("inspect.supersede")}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (reason.trim() === "") return;
+          onReason(reason.trim());
+          setReason("");
+        }}
+      >
+        <input
+          aria-label={t("inspect.supersede")}
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          maxLength={400}
+          className="mt-3 min-h-[48px] w-full border-2 border-ink bg-chalk px-3"
+        />
+        <div className="mt-4 flex justify-between">
+          <Button look="small" onClick={onClose}>
+            {t("inspect.cancel")}
+          </Button>
+          <Button look="small" type="submit" disabled={reason.trim() === ""}>
+            {t("inspect.record")}
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+function openIn(model: InspectModel, card: Card): number {
+  return card.checks.filter(
+    (c) => mayMake(c, model.held) && model.assessment.byCheck.get(c.key)?.status === "open",
+  ).length;
+}
+
+function firstOpen(model: InspectModel): number {
+  const found = model.cards.findIndex((card) => openIn(model, card) > 0);
+  return found < 0 ? model.cards.length - 1 : found;
+}
+
+function stopsOf(model: InspectModel, now: number): readonly BoardStop[] {
+  return model.plan.visits.map((visit, i) => {
+    const checks = visit.steps.flatMap((s) => (s.kind === "check" ? [s.check] : []));
+    const open =
+      checks.some((c) => model.assessment.byCheck.get(c.key)?.status === "open") ||
+      (checks.length === 0 && !visit.steps.every((s) => model.reduction.changed.has(s.id)));
+    const found = model.assessment.findings.filter((f) => checks.some((c) => c.key === f.check));
+    const state =
+      i === now
+        ? "now"
+        : found.some((f) => f.grade === "tag_out" && !f.place)
+          ? "held"
+          : open
+            ? "open"
+            : found.length > 0
+              ? "found"
+              : "done";
+    return { stop: visit.stop, state };
+  });
+}

@@ -1,0 +1,96 @@
+"use client";
+import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import type { Check } from "@/core/catalogue/catalogue";
+import { type Decision, type DecisionFacts, decide } from "@/core/decision/decide";
+import type { Policy } from "@/core/grade/policy";
+import { type Plan, planInspection } from "@/core/plan/plan";
+import type { Scope } from "@/core/plan/scope";
+import type { PlanState } from "@/core/plan/variables";
+import { type Assessment, assess } from "@/core/record/assess";
+import type { InspectionEvent } from "@/core/record/events";
+import { type Reduction, reduce } from "@/core/record/reduce";
+import type { Sheet } from "@/core/sheet/sheet";
+import { InspectionLog, type LogState } from "@/device/inspection-log";
+import { type Card, cardsOf } from "./cards";
+
+/** What the server gives the device to inspect one unit. */
+export interface InspectData {
+  readonly id: string;
+  readonly plate: string;
+  readonly scope: Scope;
+  readonly sheet: Sheet;
+  readonly policy: Policy;
+  readonly found: PlanState;
+  readonly events: readonly InspectionEvent[];
+  readonly facts: DecisionFacts;
+  /** Earlier top-ups by check key. */
+  readonly topUps: Readonly<Record<string, number>>;
+  readonly person: string;
+  readonly nowMs: number;
+  readonly shift: { readonly id: string; readonly startMs: number; readonly endMs: number };
+  readonly measures: "metric" | "imperial";
+}
+
+export interface InspectModel {
+  readonly data: InspectData;
+  readonly log: InspectionLog;
+  readonly state: LogState;
+  readonly plan: Plan;
+  readonly cards: readonly Card[];
+  readonly reduction: Reduction;
+  readonly assessment: Assessment;
+  readonly decision: Decision;
+  /** A finding that tags out stands: looking may go on, operating may not. */
+  readonly held: boolean;
+  readonly setFacts: (facts: DecisionFacts) => void;
+}
+
+/** One inspection on this device: its log, and all that follows from it by the core. */
+export function useInspection(data: InspectData): InspectModel {
+  const [facts, setFacts] = useState(data.facts);
+  const log = useMemo(() => {
+    const offsetMs = data.nowMs - Date.now();
+    return new InspectionLog(data.id, data.events, data.facts.standingTags, () => Date.now() + offsetMs);
+  }, [data]);
+  useEffect(() => {
+    void log.open();
+    const again = () => void log.send();
+    window.addEventListener("online", again);
+    return () => {
+      window.removeEventListener("online", again);
+      log.close();
+    };
+  }, [log]);
+  const state = useSyncExternalStore(log.subscribe, log.snapshot, log.snapshot);
+  const plan = useMemo(
+    () =>
+      planInspection({
+        sheet: data.sheet,
+        scope: data.scope,
+        start: data.policy.start,
+        order: { documents: data.policy.documents, survey: data.policy.survey },
+        found: data.found,
+      }),
+    [data],
+  );
+  const cards = useMemo(() => cardsOf(plan, data.found), [plan, data.found]);
+  const reduction = useMemo(() => reduce(state.events), [state.events]);
+  const assessment = useMemo(
+    () =>
+      assess(plan.checks, data.sheet, reduction, data.policy, (check) => ({
+        earlierTopUps: data.topUps[check] ?? 0,
+        grown: false,
+      })),
+    [plan, data, reduction],
+  );
+  const decision = useMemo(
+    () => decide(assessment, { ...facts, unread: facts.unread + state.notTaken.length }),
+    [assessment, facts, state.notTaken.length],
+  );
+  const held =
+    facts.standingTags.length > 0 || assessment.findings.some((f) => f.grade === "tag_out" && !f.place);
+  return { data, log, state, plan, cards, reduction, assessment, decision, held, setFacts };
+}
+
+/** Whether a check may still be made: after a stop-grade finding, looking only. */
+export const mayMake = (check: Check, held: boolean): boolean => !held || check.definition.powered !== true;

@@ -1,0 +1,134 @@
+"use client";
+import { useTranslations } from "next-intl";
+import type { Check } from "@/core/catalogue/catalogue";
+import { expectedOf } from "@/core/machine/expect";
+import { buildMachine } from "@/core/machine/machine";
+import { Mark } from "@/kit/mark";
+import type { InspectModel } from "./model";
+import { checkTitle, conditionWord, markOf } from "./words";
+
+/** Movements by function, both directions beside each other. Results go in after release, in any order. */
+export function MoveTable({
+  checks,
+  model,
+  locked,
+  current,
+  onFine,
+  onWrong,
+}: {
+  checks: readonly Check[];
+  model: InspectModel;
+  locked: boolean;
+  current: string | undefined;
+  onFine: (check: Check) => void;
+  onWrong: (check: Check) => void;
+}) {
+  const t = useTranslations();
+  const functions = [...new Set(checks.map((c) => c.definition.test?.function ?? ""))];
+  const machine = buildMachine(model.data.sheet);
+  const first = checks[0]?.definition.test;
+  return (
+    <table className="w-full border-collapse">
+      <thead>
+        <tr className="border-b border-line text-left text-ink2">
+          <th scope="col" className="py-1.5 pr-2 font-medium">
+            {t("inspect.enableHeld")}
+          </th>
+          <th scope="colgroup" colSpan={2} className="py-1.5 font-medium">
+            {first === undefined ? null : t(`expected.${expectedOf(machine, first)}`)}
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {functions.map((fn) => {
+          const row = checks.filter((c) => c.definition.test?.function === fn);
+          const here = row.some((c) => c.key === current);
+          return (
+            <tr
+              key={fn}
+              className={`border-b border-line ${here ? "outline-[3px] -outline-offset-2 outline-brass" : ""}`}
+            >
+              <th scope="row" className="py-1 pl-1.5 text-left text-[18px] font-bold">
+                {t(`function.${fn}`)}
+              </th>
+              {row.map((check) => (
+                <MoveCell
+                  key={check.key}
+                  check={check}
+                  model={model}
+                  locked={locked}
+                  onFine={onFine}
+                  onWrong={onWrong}
+                />
+              ))}
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function MoveCell({
+  check,
+  model,
+  locked,
+  onFine,
+  onWrong,
+}: {
+  check: Check;
+  model: InspectModel;
+  locked: boolean;
+  onFine: (check: Check) => void;
+  onWrong: (check: Check) => void;
+}) {
+  const t = useTranslations();
+  const assessed = model.assessment.byCheck.get(check.key);
+  const open = assessed === undefined || assessed.status === "open";
+  const kind = markOf(assessed, false);
+  const finding = model.assessment.findings.findLast((f) => f.check === check.key);
+  const direction = t(`direction.${check.definition.test?.direction ?? "up"}`);
+  const answer =
+    finding === undefined
+      ? kind === "fine"
+        ? t("inspect.good")
+        : t(`grade.${kind}`)
+      : conditionWord(t, finding.condition);
+  return (
+    <td className="w-[36%] py-1">
+      {open ? (
+        <span className="flex gap-1.5">
+          <button
+            type="button"
+            disabled={locked}
+            onClick={() => onFine(check)}
+            aria-label={`${checkTitle(t, check)}: ${t("inspect.good")}`}
+            className="min-h-[48px] flex-1 border-2 border-ink px-2 font-semibold disabled:border-dashed disabled:border-ink3 disabled:text-ink3"
+          >
+            {`${direction[0]?.toUpperCase()}${direction.slice(1)} ${t("inspect.good").toLowerCase()}`}
+          </button>
+          <button
+            type="button"
+            disabled={locked}
+            onClick={() => onWrong(check)}
+            aria-label={`${checkTitle(t, check)}: ${t("inspect.wrong")}`}
+            className="min-h-[48px] min-w-[44px] border-2 border-dashed border-ink disabled:border-ink3 disabled:text-ink3"
+          >
+            …
+          </button>
+        </span>
+      ) : (
+        <button
+          type="button"
+          onClick={() => onWrong(check)}
+          className="flex min-h-[48px] items-center text-left"
+          aria-label={`${checkTitle(t, check)}: ${answer}. ${t("inspect.change")}`}
+        >
+          <Mark
+            kind={kind}
+          >{`${direction[0]?.toUpperCase()}${direction.slice(1)}: ${answer.toLowerCase()}`}</Mark>
+        </button>
+      )}
+    </td>
+  );
+}

@@ -1,0 +1,62 @@
+import type { Check } from "@/core/catalogue/catalogue";
+import type { CheckAssessment } from "@/core/record/assess";
+import type { MarkKind } from "@/kit/mark";
+
+/** The translator, as far as these words need it. */
+export type T = (key: string, values?: Record<string, string | number>) => string;
+
+export function checkTitle(t: T, check: Check): string {
+  const { id, test } = check.definition;
+  return test === undefined
+    ? t(`check.${id}.title`)
+    : `${t(`function.${test.function}`)} ${t(`direction.${test.direction}`)}`;
+}
+
+export const checkLook = (t: T, check: Check): string => t(`check.${check.definition.id}.look`);
+
+/** Title with its place, for lists outside the walk. Takes the key of a check that may be of an older catalogue. */
+export function titleOfKey(t: T, key: string): string {
+  const { id, at } = partsOfKey(key);
+  const move = /^move\.(\w+)\.(\w+)\.(\w+)$/.exec(id);
+  const title = move ? `${t(`function.${move[2]}`)} ${t(`direction.${move[3]}`)}` : t(`check.${id}.title`);
+  return `${title}, ${t(`stop.${at}`).toLowerCase()}`;
+}
+
+export function partsOfKey(key: string): { readonly id: string; readonly at: string } {
+  const [id = key, rest = ""] = key.split("@");
+  return { id, at: rest.replace(/\.v\d+$/, "") };
+}
+
+export const conditionWord = (t: T, condition: string): string => t(`condition.${condition}`);
+
+/** The mark of an assessed check. */
+export function markOf(assessed: CheckAssessment | undefined, place: boolean): MarkKind {
+  if (assessed === undefined || assessed.status === "open") return "open";
+  if (assessed.status === "fine") return "fine";
+  if (assessed.status === "finding") return place ? "place" : ((assessed.grade ?? "watch") as MarkKind);
+  return "skipped";
+}
+
+/** A figure in the person's own measures. Storage stays in the sheet's unit. */
+export function shown(value: number, unit: string, measures: "metric" | "imperial"): string {
+  const round = (n: number, places: number) => n.toFixed(places).replace(/\.?0+$/, "");
+  if (measures === "imperial") {
+    if (unit === "m") return `${round(value * 3.28084, 1)} ft`;
+    if (unit === "mm") return `${round(value / 25.4, 2)} in`;
+    if (unit === "kg") return `${round(value * 2.20462, 0)} lb`;
+    if (unit === "m/s") return `${round(value * 2.23694, 0)} mph`;
+  }
+  return `${round(value, 2)} ${unit}`;
+}
+
+/** What a person typed in their own measures, in the sheet's unit. */
+export function stored(value: number, unit: string, measures: "metric" | "imperial"): number {
+  if (measures === "metric") return value;
+  const factor = { m: 1 / 3.28084, mm: 25.4, kg: 1 / 2.20462, "m/s": 1 / 2.23694 }[unit] ?? 1;
+  return Math.round(value * factor * 1000) / 1000;
+}
+
+export function typedUnit(unit: string, measures: "metric" | "imperial"): string {
+  if (measures === "metric") return unit;
+  return { m: "ft", mm: "in", kg: "lb", "m/s": "mph" }[unit] ?? unit;
+}

@@ -1,0 +1,268 @@
+"use client";
+import { useTranslations } from "next-intl";
+import { useEffect, useMemo, useState } from "react";
+import type { Check } from "@/core/catalogue/catalogue";
+import type { Upkeep } from "@/core/catalogue/types";
+import { gradeFinding } from "@/core/grade/grade";
+import { buildMachine, readyState } from "@/core/machine/machine";
+import { ruleOuts } from "@/core/machine/rule-out";
+import { Button, Key } from "@/kit/button";
+import { Dialog } from "@/kit/dialog";
+import { Mark, type MarkKind } from "@/kit/mark";
+import { Plate } from "@/kit/plate";
+import type { InspectData } from "./model";
+import { checkTitle, conditionWord } from "./words";
+
+export interface WrongAnswer {
+  readonly condition: string;
+  readonly note?: string;
+  readonly putRight?: Upkeep;
+  readonly ruledOut?: readonly string[];
+}
+
+/**
+ * What is wrong with one check: a condition, what was done about it, a note. A movement that did not come is
+ * first taken through what would explain it in this state; what must never be explained away is not.
+ */
+export function WrongDialog({
+  check,
+  data,
+  onClose,
+  onAnswer,
+  onWorks,
+  onSkip,
+}: {
+  check: Check | undefined;
+  data: InspectData;
+  onClose: () => void;
+  onAnswer: (check: Check, answer: WrongAnswer) => void;
+  onWorks: (check: Check) => void;
+  onSkip: (check: Check, reason: string) => void;
+}) {
+  const t = useTranslations();
+  if (check === undefined) return null;
+  return (
+    <Dialog open onClose={onClose} title={checkTitle(t, check)} wide="wide">
+      <WrongForm
+        key={check.key}
+        check={check}
+        data={data}
+        onClose={onClose}
+        onAnswer={onAnswer}
+        onWorks={onWorks}
+        onSkip={onSkip}
+      />
+    </Dialog>
+  );
+}
+
+type FormProps = Omit<Parameters<typeof WrongDialog>[0], "check"> & { check: Check };
+
+function WrongForm({ check, data, onClose, onAnswer, onWorks, onSkip }: FormProps) {
+  const t = useTranslations();
+  const [condition, setCondition] = useState<string>();
+  const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
+  const [ruled, setRuled] = useState(false);
+  const [note, setNote] = useState("");
+  const [putRight, setPutRight] = useState<Upkeep>();
+  const [skipping, setSkipping] = useState(false);
+  const list = useMemo(() => {
+    const measured = check.definition.measure?.beyond;
+    return Object.keys(check.conditions).filter((id) => id !== measured);
+  }, [check]);
+  useEffect(() => {
+    if (condition !== undefined || skipping) return;
+    const pick = (event: KeyboardEvent) => {
+      const id = list[Number(event.key) - 1];
+      if (id !== undefined && !(event.target instanceof HTMLTextAreaElement)) setCondition(id);
+    };
+    window.addEventListener("keydown", pick);
+    return () => window.removeEventListener("keydown", pick);
+  }, [condition, list, skipping]);
+
+  if (skipping)
+    return <SkipForm onBack={() => setSkipping(false)} onSkip={(reason) => onSkip(check, reason)} />;
+  if (condition === undefined) {
+    return (
+      <>
+        <p className="mt-1 text-ink2">{t("inspect.pick")}</p>
+        <div className="mt-3 grid gap-2.5 md:grid-cols-2">
+          {list.map((id, i) => (
+            <Button
+              key={id}
+              look="small"
+              className="min-h-[56px] justify-between text-left"
+              onClick={() => setCondition(id)}
+            >
+              <span>{conditionWord(t, id)}</span>
+              {i < 9 ? <Key>{`${i + 1}`}</Key> : null}
+            </Button>
+          ))}
+        </div>
+        <div className="mt-5 flex flex-wrap justify-between gap-3 border-t border-line pt-4">
+          <Button look="small" onClick={() => setSkipping(true)}>
+            {t("inspect.skip")}
+          </Button>
+          <Button look="small" onClick={onClose}>
+            {t("inspect.cancel")}
+          </Button>
+        </div>
+      </>
+    );
+  }
+  const { test } = check.definition;
+  const possible =
+    condition === "did_not_move" && test !== undefined
+      ? ruleOuts(buildMachine(data.sheet), readyState(buildMachine(data.sheet), test.station), test)
+      : [];
+  if (possible.length > 0 && !ruled) {
+    return (
+      <>
+        <h3 className="mt-2 text-[20px] font-bold">{t("inspect.ruleOut")}</h3>
+        <p className="text-ink2">{t("inspect.ruleOutHelp")}</p>
+        <div className="mt-3 grid gap-2 md:grid-cols-2">
+          {possible.map((id) => (
+            <button
+              key={id}
+              type="button"
+              aria-pressed={looked.has(id)}
+              onClick={() =>
+                setLooked((was) =>
+                  was.has(id) ? new Set([...was].filter((x) => x !== id)) : new Set([...was, id]),
+                )
+              }
+              className={`flex min-h-[48px] items-center gap-3 border-2 px-3 py-1.5 text-left leading-tight ${looked.has(id) ? "border-ink bg-chalk2" : "border-ink3"}`}
+            >
+              <Mark kind={looked.has(id) ? "fine" : "open"}>{""}</Mark>
+              <span className="text-ink">{t(`interlock.${id}`)}</span>
+            </button>
+          ))}
+        </div>
+        <p className="mt-3 text-ink2">{t("inspect.intermittent")}</p>
+        <div className="mt-4 flex flex-wrap gap-3 border-t border-line pt-4">
+          <Button look="small" onClick={() => onWorks(check)}>
+            {t("inspect.fixed")}
+          </Button>
+          <Button
+            look={looked.size === possible.length ? "go" : "asleep"}
+            disabled={looked.size !== possible.length}
+            onClick={() => setRuled(true)}
+            className="min-w-0"
+          >
+            {looked.size === possible.length
+              ? t("inspect.stillDead")
+              : t("inspect.open", { count: possible.length - looked.size })}
+          </Button>
+          <Button look="small" onClick={() => setCondition(undefined)}>
+            {t("inspect.cancel")}
+          </Button>
+        </div>
+      </>
+    );
+  }
+  const rule = check.conditions[condition];
+  if (rule === undefined) return null;
+  const graded = gradeFinding({ check: check.definition.id, condition, rule, putRight }, data.policy, {
+    earlierTopUps: data.topUps[check.key] ?? 0,
+    grown: false,
+  });
+  const kind: MarkKind = rule.conditions ? "place" : graded.grade;
+  const upkeep =
+    rule.upkeep !== undefined && data.policy.upkeep.includes(rule.upkeep) ? rule.upkeep : undefined;
+  const record = () =>
+    onAnswer(check, {
+      condition,
+      note: note.trim() === "" ? undefined : note.trim(),
+      putRight,
+      ruledOut: possible.length > 0 ? possible : undefined,
+    });
+  return (
+    <>
+      <p className="mt-1 text-[20px] font-semibold">{conditionWord(t, condition)}</p>
+      {upkeep === undefined ? null : (
+        <div className="mt-3 flex flex-wrap gap-2.5">
+          <Button
+            look="small"
+            aria-pressed={putRight !== undefined}
+            className={putRight === undefined ? "" : "bg-ink! text-chalk!"}
+            onClick={() => setPutRight(upkeep)}
+          >
+            {t(`upkeep.${upkeep}`)}
+          </Button>
+          <Button
+            look="small"
+            aria-pressed={putRight === undefined}
+            className={putRight === undefined ? "bg-ink! text-chalk!" : ""}
+            onClick={() => setPutRight(undefined)}
+          >
+            {t("inspect.notPutRight")}
+          </Button>
+        </div>
+      )}
+      <label className="mt-4 block">
+        <span className="font-semibold">{t("inspect.note")}</span>
+        <textarea
+          value={note}
+          onChange={(e) => setNote(e.target.value)}
+          maxLength={1000}
+          rows={3}
+          className="mt-1 w-full border-2 border-ink bg-chalk p-2.5"
+        />
+      </label>
+      <div
+        className={`mt-3 flex flex-wrap items-center gap-x-5 gap-y-1 border-[2.5px] p-3 ${graded.grade === "tag_out" ? "border-tag" : "border-ink"}`}
+      >
+        <span className="text-ink2">{t("inspect.will")}</span>
+        <Mark kind={kind}>{t(`grade.${kind}`)}</Mark>
+        <span>{t(`rule.${graded.rule}`)}</span>
+      </div>
+      {graded.grade === "tag_out" ? (
+        <p className="mt-3 font-medium">
+          <Plate>{data.plate}</Plate> <span className="ml-1">{t("tagging.order")}</span>
+        </p>
+      ) : null}
+      <div className="mt-5 flex flex-wrap justify-between gap-3">
+        <Button
+          look="small"
+          onClick={() => (possible.length > 0 ? setRuled(false) : setCondition(undefined))}
+        >
+          {t("inspect.cancel")}
+        </Button>
+        <Button onClick={record}>{t("inspect.record")}</Button>
+      </div>
+    </>
+  );
+}
+
+function SkipForm({ onBack, onSkip }: { onBack: () => void; onSkip: (reason: string) => void }) {
+  const t = useTranslations();
+  const [reason, setReason] = useState("");
+  return (
+    <form
+      className="mt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (reason.trim() !== "") onSkip(reason.trim());
+      }}
+    >
+      <p className="font-medium">{t("inspect.skipWarn")}</p>
+      <label className="mt-3 block">
+        <span className="font-semibold">{t("inspect.skipWhy")}</span>
+        <input
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          maxLength={400}
+          className="mt-1 min-h-[48px] w-full border-2 border-ink bg-chalk px-3"
+        />
+      </label>
+      <div className="mt-4 flex justify-between">
+        <Button look="small" onClick={onBack}>
+          {t("inspect.cancel")}
+        </Button>
+        <Button type="submit" look="small" disabled={reason.trim() === ""}>
+          {t("inspect.record")}
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,165 @@
+import Link from "next/link";
+import { useTranslations } from "next-intl";
+import type { Outcome, Reason } from "@/core/decision/decide";
+import { lastGiven } from "@/core/record/answers";
+import type { Finding } from "@/core/record/assess";
+import type { InspectionEvent } from "@/core/record/events";
+import type { Family } from "@/core/sheet/families";
+import { buttonLook } from "@/kit/button";
+import { Mark } from "@/kit/mark";
+import { Plate } from "@/kit/plate";
+import { outcomeMark } from "../inspect/decision";
+import { conditionWord, shown, titleOfKey } from "../inspect/words";
+import { clock, dayAndClock } from "../states";
+
+export interface RecordData {
+  readonly inspectionId: string;
+  readonly plate: string;
+  readonly serial: string;
+  readonly family: Family;
+  readonly signer: string;
+  readonly badge: string;
+  readonly hash: string;
+  readonly position: number;
+  readonly recordedAtMs: number;
+  readonly document: {
+    readonly startedAt: string;
+    readonly scope: { readonly kind: "full" | "check_in" | "retest" };
+    readonly pinned: {
+      readonly sheetHash: string;
+      readonly catalogueVersion: number;
+      readonly policyHash: string;
+    };
+    readonly outcome: Outcome;
+    readonly shownOutcome: Outcome;
+    readonly reasons: readonly Reason[];
+    readonly findings: readonly Finding[];
+    readonly signature:
+      | { readonly kind: "typed"; readonly name: string }
+      | { readonly kind: "drawn"; readonly path: string };
+    readonly events: readonly InspectionEvent[];
+  };
+}
+
+/** A signed record as it stands in the unit's ledger. */
+export function RecordView({ record, measures }: { record: RecordData; measures: "metric" | "imperial" }) {
+  const t = useTranslations();
+  const { document } = record;
+  const startMs = Date.parse(document.startedAt);
+  const findings = new Map(document.findings.map((f) => [f.eventId, f]));
+  return (
+    <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] md:p-6">
+      <section>
+        <div className="flex flex-wrap items-center gap-4">
+          <Link href={`/units/${record.plate}`}>
+            <Plate size="large">{record.plate}</Plate>
+          </Link>
+          <span className="text-ink2">
+            {t(`family.${record.family}`)}, {record.serial}
+          </span>
+        </div>
+        <h1 className="mt-4 text-[32px] leading-tight font-bold">
+          <Mark kind={outcomeMark[document.outcome]}>{t(`outcome.${document.outcome}`)}</Mark>
+        </h1>
+        {document.outcome === document.shownOutcome ? null : (
+          <p className="font-semibold">
+            {t("record.shown", { outcome: t(`outcome.${document.shownOutcome}`) })}
+          </p>
+        )}
+        <p className="mt-1">{t(`record.scope.${document.scope.kind}`)}</p>
+        <p className="text-ink2">
+          {dayAndClock(record.recordedAtMs)}, {t("record.by", { name: `${record.signer} (${record.badge})` })}
+          .{" "}
+          {t("record.times", {
+            start: clock(startMs),
+            end: clock(record.recordedAtMs),
+            minutes: Math.round((record.recordedAtMs - startMs) / 60_000),
+          })}
+          . {t("record.events", { count: document.events.length })}.
+        </p>
+        <ul className="mt-3">
+          {document.reasons.map((r) => (
+            <li key={r.reason} className="border-b border-line py-1.5">
+              {t(`reason.${r.reason}`, { detail: r.detail })}
+            </li>
+          ))}
+        </ul>
+        <h2 className="mt-5 text-[20px] font-bold">{t("record.signature")}</h2>
+        {document.signature.kind === "typed" ? (
+          <p>{t("record.typed", { name: document.signature.name })}</p>
+        ) : (
+          <svg
+            viewBox="0 0 620 112"
+            className="mt-1 h-24 w-full border border-line"
+            role="img"
+            aria-label={t("record.signature")}
+          >
+            <path d={document.signature.path} fill="none" stroke="var(--ink)" strokeWidth="2.5" />
+          </svg>
+        )}
+        <div className="mt-5 flex flex-wrap gap-3">
+          <a className={buttonLook("small")} href={`/records/${record.inspectionId}/pdf`}>
+            {t("record.pdf")}
+          </a>
+          <Link className={buttonLook("small")} href={`/verify/${record.hash}`}>
+            {t("record.verify")}
+          </Link>
+        </div>
+        <p className="mt-4 break-all text-ink2">
+          {t("record.entry", { position: record.position })}, {record.hash.slice(0, 16)}.{" "}
+          {t("record.pinned", {
+            catalogue: document.pinned.catalogueVersion,
+            sheet: document.pinned.sheetHash.slice(0, 8),
+            policy: document.pinned.policyHash.slice(0, 8),
+          })}
+          .
+        </p>
+        <p className="mt-3 border-[2.5px] border-ink px-3.5 py-2">{t("decide.authority")}</p>
+      </section>
+      <section>
+        <h2 className="text-[20px] font-bold">{t("record.all")}</h2>
+        <ul>
+          {lastGiven(document.events).map((event) => {
+            const finding = findings.get(event.id);
+            const kind =
+              finding === undefined
+                ? event.type === "skipped"
+                  ? "skipped"
+                  : "fine"
+                : finding.place
+                  ? "place"
+                  : finding.grade;
+            return (
+              <li key={event.id} className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-line py-1.5">
+                <span className="leading-snug">
+                  {titleOfKey(t, event.check)}
+                  {event.type === "measured" ? (
+                    <b className="ml-2">{shown(event.value, unitOf(event.check), measures)}</b>
+                  ) : null}
+                  {finding === undefined ? null : (
+                    <span className="block text-ink2">
+                      {conditionWord(t, finding.condition)}. {t(`rule.${finding.rule}`)}
+                      {finding.note === undefined ? "" : `. “${finding.note}”`}
+                    </span>
+                  )}
+                  {event.type === "skipped" ? <span className="block text-ink2">{event.reason}</span> : null}
+                </span>
+                <Mark kind={kind}>{t(`grade.${kind}`)}</Mark>
+              </li>
+            );
+          })}
+        </ul>
+      </section>
+    </div>
+  );
+}
+
+/** Units of measured checks by id, as the sheet stores them. */
+const units: Readonly<Record<string, string>> = {
+  "battery.charge": "V",
+  "engine.coolant": "mm",
+  "fuel.level": "%",
+  "hydraulic.level": "mm",
+  "drive.stopping": "m",
+};
+const unitOf = (key: string): string => units[key.split("@")[0] ?? ""] ?? "";

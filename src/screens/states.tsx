@@ -1,0 +1,42 @@
+import type { StandingState } from "@/core/decision/standing";
+import type { MarkKind } from "@/kit/mark";
+
+/** The square of each state a unit may stand in. */
+export const stateMark: Readonly<Record<StandingState, MarkKind>> = {
+  tagged_out: "tag_out",
+  examination_overdue: "tag_out",
+  repair_overdue: "repair_by",
+  inspection_owed: "open",
+  expired: "open",
+  not_cleared: "skipped",
+  stopped_for_conditions: "place",
+  cleared_with_notes: "watch",
+  cleared: "fine",
+};
+
+/** Hours and minutes on the site's clock. */
+export function clock(ms: number, offsetMin = 0): string {
+  return new Date(ms + offsetMin * 60_000).toISOString().slice(11, 16);
+}
+
+/** Day and time on the site's clock. */
+export function dayAndClock(ms: number, offsetMin = 0): string {
+  const text = new Date(ms + offsetMin * 60_000).toISOString();
+  return `${text.slice(0, 10)} ${text.slice(11, 16)}`;
+}
+
+export const day = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
+
+/** The words of a tag's reason: one picked from the list, or the finding that raised it. */
+export function tagReason(t: (key: string) => string, reason: string): string {
+  const [check, condition] = reason.split("/");
+  if (check === undefined || condition === undefined)
+    return reasonKeys.has(reason) ? t(`tagging.reasons.${reason}`) : reason;
+  const move = /^move\.(\w+)\.(\w+)\.(\w+)$/.exec(check);
+  const title = move
+    ? `${t(`function.${move[2]}`)} ${t(`direction.${move[3]}`)}, ${t(`station.${move[1]}`)}`
+    : t(`check.${check}.title`);
+  return `${title}: ${t(`condition.${condition}`).toLowerCase()}`;
+}
+
+const reasonKeys = new Set(["does_not_stop", "does_not_work", "damage", "leak", "collision", "unsure"]);

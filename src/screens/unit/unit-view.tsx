@@ -1,0 +1,209 @@
+import Link from "next/link";
+import { useTranslations } from "next-intl";
+import type { Outcome } from "@/core/decision/decide";
+import type { StandingState } from "@/core/decision/standing";
+import { foundStowed } from "@/core/plan/variables";
+import type { Family } from "@/core/sheet/families";
+import type { Sheet } from "@/core/sheet/sheet";
+import { Mark, type MarkKind, Square } from "@/kit/mark";
+import { Plate } from "@/kit/plate";
+import { Pose } from "@/kit/pose/pose";
+import { outcomeMark } from "../inspect/decision";
+import { conditionWord, titleOfKey } from "../inspect/words";
+import { StartWalk } from "../shift/start-walk";
+import { clock, day, dayAndClock, stateMark, tagReason } from "../states";
+import { RepairDone } from "./repair-done";
+
+export interface UnitData {
+  readonly id: string;
+  readonly plate: string;
+  readonly family: Family;
+  readonly serial: string;
+  readonly dueMs: number;
+  readonly sheet: Sheet | null;
+  readonly sheetName: string | null;
+  readonly version: number | null;
+  readonly standing: {
+    readonly state: StandingState;
+    readonly usable: boolean;
+    readonly untilMs?: number;
+    readonly signedBy?: string;
+    readonly signedAtMs?: number;
+  };
+  readonly history: readonly {
+    readonly inspectionId: string;
+    readonly outcome: Outcome;
+    readonly scope: "full" | "check_in" | "retest";
+    readonly signedAtMs: number;
+    readonly startedAtMs: number;
+    readonly by: string;
+  }[];
+  readonly findings: readonly {
+    readonly id: string;
+    readonly checkKey: string;
+    readonly condition: string;
+    readonly grade: string;
+    readonly rule: string;
+    readonly note: string | null;
+    readonly foundAtMs: number;
+    readonly repairByMs?: number;
+    readonly by: string;
+  }[];
+  readonly tags: readonly {
+    readonly id: string;
+    readonly number: string;
+    readonly reason: string;
+    readonly raisedAtMs: number;
+  }[];
+  readonly topUps: readonly {
+    readonly checkKey: string;
+    readonly putRight: string | null;
+    readonly foundAtMs: number;
+  }[];
+}
+
+/** One unit: where it stands, what is open on it, and its record. */
+export function UnitView({
+  unit,
+  mayInspect,
+  mayRepair,
+}: {
+  unit: UnitData;
+  mayInspect: boolean;
+  mayRepair: boolean;
+}) {
+  const t = useTranslations();
+  const { standing } = unit;
+  return (
+    <div>
+      {unit.tags.length > 0 ? <div className="hatched h-5" aria-hidden="true" /> : null}
+      <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-2 md:p-6">
+        <section>
+          <div className="flex flex-wrap items-center gap-4">
+            <Plate size="large">{unit.plate}</Plate>
+            <h1 className="text-[28px] leading-none font-bold">{t(`family.${unit.family}`)}</h1>
+          </div>
+          <p className="mt-2 text-ink2">
+            {t("units.serial")} {unit.serial}.{" "}
+            {unit.sheetName === null
+              ? ""
+              : t("units.sheet", { name: unit.sheetName, version: unit.version ?? 1 })}
+            . {t("units.due")} {day(unit.dueMs)}.
+          </p>
+          {unit.sheet === null ? (
+            <p className="mt-4 border-[2.5px] border-dashed border-ink3 p-3">{t("units.noSheet")}</p>
+          ) : (
+            <>
+              <p className="mt-4 text-[22px]">
+                <Mark kind={stateMark[standing.state]}>{t(`state.${standing.state}`)}</Mark>
+              </p>
+              {standing.usable ? (
+                <p className="text-ink2">
+                  {t("shift.by", {
+                    name: standing.signedBy ?? "",
+                    time: dayAndClock(standing.signedAtMs ?? 0),
+                  })}
+                  , {t("shift.until", { time: clock(standing.untilMs ?? 0) })}
+                </p>
+              ) : null}
+              <ul>
+                {unit.tags.map((tag) => (
+                  <li key={tag.id} className="mt-2">
+                    <Link className="font-semibold text-tag underline" href={`/tags/${tag.id}`}>
+                      {tag.number}: {tagReason(t, tag.reason)}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+              {mayInspect ? (
+                <div className="mt-4 flex flex-wrap gap-3">
+                  <StartWalk
+                    unitId={unit.id}
+                    plate={unit.plate}
+                    words={t("units.inspect")}
+                    look={standing.usable ? "plain" : "go"}
+                  />
+                  <StartWalk
+                    unitId={unit.id}
+                    plate={unit.plate}
+                    words={t("units.checkIn")}
+                    look="plain"
+                    scope="check_in"
+                  />
+                </div>
+              ) : null}
+              <div className="mt-4 border border-line">
+                <Pose
+                  sheet={unit.sheet}
+                  state={foundStowed(unit.sheet)}
+                  words={unit.sheetName ?? ""}
+                  you={t("inspect.youAre")}
+                />
+              </div>
+            </>
+          )}
+        </section>
+        <section>
+          <h2 className="text-[20px] font-bold">{t("units.open")}</h2>
+          {unit.findings.length === 0 ? <p className="text-ink2">{t("units.none")}</p> : null}
+          <ul>
+            {unit.findings.map((f) => (
+              <li key={f.id} className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-line py-2">
+                <span className="leading-snug">
+                  <b>{titleOfKey(t, f.checkKey)}</b>: {conditionWord(t, f.condition).toLowerCase()}
+                  {f.note === null ? "" : `, “${f.note}”`}
+                  <br />
+                  <span className="text-ink2">
+                    {day(f.foundAtMs)}, {f.by}. {t(`rule.${f.rule}`)}
+                  </span>
+                  {mayRepair ? <RepairDone findingId={f.id} /> : null}
+                </span>
+                <span className="text-right">
+                  <Mark kind={f.grade as MarkKind}>{t(`grade.${f.grade}`)}</Mark>
+                  {f.repairByMs === undefined ? null : <p className="text-ink2">{day(f.repairByMs)}</p>}
+                </span>
+              </li>
+            ))}
+          </ul>
+          {unit.topUps.length === 0 ? null : (
+            <>
+              <h2 className="mt-5 text-[20px] font-bold">{t("units.topUps")}</h2>
+              <ul>
+                {unit.topUps.map((u) => (
+                  <li key={`${u.checkKey}${u.foundAtMs}`} className="border-b border-line py-1.5">
+                    {day(u.foundAtMs)}: {titleOfKey(t, u.checkKey)},{" "}
+                    {u.putRight === null ? "" : t(`upkeep.${u.putRight}`).toLowerCase()}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+          <h2 className="mt-5 text-[20px] font-bold">{t("units.history")}</h2>
+          {unit.history.length === 0 ? <p className="text-ink2">{t("units.none")}</p> : null}
+          <p className="mt-1 flex flex-wrap gap-1.5" role="img" aria-label={t("units.recent")}>
+            {[...unit.history].reverse().map((h) => (
+              <Square key={h.inspectionId} kind={outcomeMark[h.outcome]} size={18} />
+            ))}
+          </p>
+          <ul className="mt-1">
+            {unit.history.slice(0, 9).map((h) => (
+              <li
+                key={h.inspectionId}
+                className="grid min-h-[48px] grid-cols-[1fr_auto] items-center gap-x-4 border-b border-line py-1"
+              >
+                <Link
+                  href={`/records/${h.inspectionId}`}
+                  className="grid min-h-[48px] content-center underline decoration-1"
+                >
+                  {dayAndClock(h.signedAtMs)}, {h.by}, {Math.round((h.signedAtMs - h.startedAtMs) / 60_000)}{" "}
+                  min{h.scope === "full" ? "" : `, ${t(`record.scope.${h.scope}`)}`}
+                </Link>
+                <Mark kind={outcomeMark[h.outcome]}>{t(`outcome.${h.outcome}`)}</Mark>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </div>
+  );
+}

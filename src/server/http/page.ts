@@ -1,0 +1,60 @@
+import { cookies, headers } from "next/headers";
+import { notFound, redirect } from "next/navigation";
+import { clockIsSet, now } from "@/server/clock";
+import { database } from "@/server/database/database";
+import { mayAt, type SignedIn, whoIs } from "@/server/people/session";
+
+export interface PageCall {
+  readonly person: SignedIn;
+  readonly at: Date;
+  /** The site the person works at; undefined for someone with no role anywhere. */
+  readonly siteId: string | undefined;
+}
+
+/** Who is looking at a page; sends anyone not signed in to the sign-in page. */
+export async function pageCall(): Promise<PageCall> {
+  const at = now();
+  const person = await whoIs(await headers(), at);
+  if (person === undefined) redirect("/sign-in");
+  return { person, at, siteId: [...person.roles.keys()][0] };
+}
+
+/** As a missing page to someone without a role at the record's site: it neither shows nor tells. */
+export function seeOnly(person: SignedIn, siteId: string | undefined): asserts siteId is string {
+  if (siteId === undefined || !mayAt(person, "see", siteId)) notFound();
+}
+
+export async function displayChoice() {
+  const jar = await cookies();
+  const theme = jar.get("rook-theme")?.value;
+  const measures = jar.get("rook-measures")?.value;
+  return {
+    theme: theme === "day" ? ("day" as const) : theme === "night" ? ("night" as const) : ("auto" as const),
+    measures: measures === "imperial" ? ("imperial" as const) : ("metric" as const),
+  };
+}
+
+/** What the frame of a view needs. */
+export async function chromeData(call: PageCall) {
+  const db = database();
+  const site =
+    call.siteId === undefined
+      ? undefined
+      : await db.selectFrom("site").select("name").where("id", "=", call.siteId).executeTakeFirst();
+  const tagged =
+    call.siteId === undefined
+      ? { count: 0 }
+      : await db
+          .selectFrom("standingTag as t")
+          .innerJoin("unit as u", "u.id", "t.unitId")
+          .select(({ fn }) => fn.countAll<string>().as("count"))
+          .where("u.siteId", "=", call.siteId)
+          .executeTakeFirstOrThrow();
+  return {
+    person: call.person.name,
+    place: site?.name ?? "",
+    tagged: Number(tagged.count),
+    display: await displayChoice(),
+    demoClock: clockIsSet ? call.at.toISOString().slice(11, 16) : undefined,
+  };
+}

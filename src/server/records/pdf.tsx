@@ -1,0 +1,149 @@
+import { join } from "node:path";
+import {
+  Document,
+  Font,
+  Image,
+  Page,
+  Path,
+  renderToBuffer,
+  StyleSheet,
+  Svg,
+  Text,
+  View,
+} from "@react-pdf/renderer";
+import QRCode from "qrcode";
+import { lastGiven } from "@/core/record/answers";
+import type { SealedRecord } from "./read";
+
+/** The words of the record, translated by the caller. */
+export interface PdfWords {
+  readonly t: (key: string, values?: Record<string, string | number>) => string;
+  readonly title: (key: string) => string;
+}
+
+const folder = join(process.cwd(), "node_modules", "@fontsource", "atkinson-hyperlegible-next", "files");
+Font.register({
+  family: "Atkinson",
+  fonts: [
+    { src: join(folder, "atkinson-hyperlegible-next-latin-400-normal.woff"), fontWeight: 400 },
+    { src: join(folder, "atkinson-hyperlegible-next-latin-700-normal.woff"), fontWeight: 700 },
+  ],
+});
+Font.registerHyphenationCallback((word) => [word]);
+
+const ink = "#1d2436";
+const s = StyleSheet.create({
+  page: { fontFamily: "Atkinson", fontSize: 9.5, color: ink, padding: 36, paddingBottom: 54 },
+  row: { flexDirection: "row" },
+  plate: {
+    borderWidth: 2,
+    borderColor: ink,
+    fontSize: 20,
+    fontWeight: 700,
+    paddingHorizontal: 8,
+    paddingVertical: 2,
+    alignSelf: "flex-start",
+  },
+  outcome: { fontSize: 22, fontWeight: 700, marginTop: 12 },
+  small: { color: "#454c5e", marginTop: 3, lineHeight: 1.35 },
+  h2: { fontSize: 12, fontWeight: 700, marginTop: 14, marginBottom: 3 },
+  line: { flexDirection: "row", borderBottomWidth: 0.5, borderColor: "#c9c6ba", paddingVertical: 2.5 },
+  box: { borderWidth: 1.5, borderColor: ink, padding: 7, marginTop: 12, lineHeight: 1.35 },
+  foot: {
+    position: "absolute",
+    bottom: 24,
+    left: 36,
+    right: 36,
+    flexDirection: "row",
+    justifyContent: "space-between",
+    color: "#454c5e",
+    fontSize: 8,
+  },
+});
+
+/** The record as an A4 PDF. Its code opens the record's verification at `verifyUrl`. */
+export async function recordPdf(
+  record: SealedRecord,
+  verifyUrl: string,
+  { t, title }: PdfWords,
+): Promise<Buffer> {
+  const { document } = record;
+  const code = await QRCode.toDataURL(verifyUrl, { margin: 0, width: 300, errorCorrectionLevel: "M" });
+  const findings = new Map(document.findings.map((f) => [f.eventId, f]));
+  const given = lastGiven(document.events);
+  const at = record.recordedAt.toISOString();
+  return renderToBuffer(
+    <Document title={`${record.plate} ${at.slice(0, 10)}`} author="Rook Step">
+      <Page size="A4" style={s.page}>
+        <View style={[s.row, { justifyContent: "space-between" }]}>
+          <View style={{ flex: 1, paddingRight: 16 }}>
+            <Text style={s.plate}>{record.plate}</Text>
+            <Text style={s.outcome}>{t(`outcome.${document.outcome}`)}</Text>
+            <Text
+              style={s.small}
+            >{`${t(`record.scope.${document.scope.kind}`)}. ${t(`family.${record.family}`)}, ${record.serial}`}</Text>
+            <Text
+              style={s.small}
+            >{`${at.slice(0, 10)} ${at.slice(11, 16)}, ${t("record.by", { name: `${record.signer} (${record.badge})` })}`}</Text>
+            {document.reasons.map((r) => (
+              <Text key={r.reason} style={s.small}>
+                {t(`reason.${r.reason}`, { detail: r.detail })}
+              </Text>
+            ))}
+          </View>
+          <View style={{ width: 100 }}>
+            <Image src={code} style={{ width: 100, height: 100 }} />
+            <Text style={[s.small, { textAlign: "center" }]}>{t("record.verify")}</Text>
+          </View>
+        </View>
+        <Text style={s.h2}>{t("decide.findings")}</Text>
+        {document.findings.length === 0 ? <Text>{t("decide.none")}</Text> : null}
+        {document.findings.map((f) => (
+          <View key={f.eventId} style={s.line} wrap={false}>
+            <Text
+              style={{ flex: 1 }}
+            >{`${title(f.check)}: ${t(`condition.${f.condition}`).toLowerCase()}. ${t(`rule.${f.rule}`)}${f.note === undefined ? "" : `. “${f.note}”`}`}</Text>
+            <Text style={{ width: 70, textAlign: "right", fontWeight: 700 }}>
+              {t(`grade.${f.place ? "place" : f.grade}`)}
+            </Text>
+          </View>
+        ))}
+        <Text style={s.h2}>{t("record.signature")}</Text>
+        {document.signature.kind === "typed" ? (
+          <Text>{t("record.typed", { name: document.signature.name })}</Text>
+        ) : (
+          <Svg viewBox="0 0 620 112" style={{ height: 56, width: 310 }}>
+            <Path d={document.signature.path} stroke={ink} strokeWidth={2} fill="none" />
+          </Svg>
+        )}
+        <Text style={s.box}>{t("decide.authority")}</Text>
+        <Text style={s.h2}>{t("record.all")}</Text>
+        {given.map((event) => {
+          const finding = findings.get(event.id);
+          const word =
+            finding === undefined
+              ? event.type === "skipped"
+                ? "skipped"
+                : "fine"
+              : finding.place
+                ? "place"
+                : finding.grade;
+          return (
+            <View key={event.id} style={s.line} wrap={false}>
+              <Text
+                style={{ flex: 1 }}
+              >{`${title(event.check)}${event.type === "measured" ? `: ${event.value}` : ""}`}</Text>
+              <Text style={{ width: 70, textAlign: "right", fontWeight: finding === undefined ? 400 : 700 }}>
+                {t(`grade.${word}`)}
+              </Text>
+            </View>
+          );
+        })}
+        <View style={s.foot} fixed>
+          <Text>{`${t("record.entry", { position: record.position })}  ${record.hash}`}</Text>
+          <Text render={({ pageNumber, totalPages }) => `${pageNumber}/${totalPages}`} />
+        </View>
+      </Page>
+    </Document>,
+  );
+}

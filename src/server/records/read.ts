@@ -1,0 +1,74 @@
+import type { Outcome, Reason } from "@/core/decision/decide";
+import type { Scope } from "@/core/plan/scope";
+import type { Finding } from "@/core/record/assess";
+import type { InspectionEvent } from "@/core/record/events";
+import type { Db } from "@/server/database/database";
+import { notedHeads } from "@/server/ledger/heads";
+import { firstBreak } from "@/server/ledger/verify";
+
+/** What an inspection's ledger entry holds. */
+export interface SealedDocument {
+  readonly by: string;
+  readonly startedAt: string;
+  readonly scope: Scope;
+  readonly pinned: {
+    readonly sheetHash: string;
+    readonly catalogueVersion: number;
+    readonly policyHash: string;
+  };
+  readonly outcome: Outcome;
+  readonly shownOutcome: Outcome;
+  readonly reasons: readonly Reason[];
+  readonly findings: readonly Finding[];
+  readonly signature:
+    | { readonly kind: "typed"; readonly name: string }
+    | { readonly kind: "drawn"; readonly path: string };
+  readonly events: readonly InspectionEvent[];
+}
+
+/** A sealed inspection as it stands in its unit's ledger. */
+export async function sealedRecord(db: Db, inspectionId: string) {
+  const row = await db
+    .selectFrom("ledgerEntry as l")
+    .innerJoin("unit as u", "u.id", "l.unitId")
+    .innerJoin("seal as s", "s.inspectionId", "l.subjectId")
+    .innerJoin("person as p", "p.id", "s.signedBy")
+    .select([
+      "l.body",
+      "l.hash",
+      "l.position",
+      "l.recordedAt",
+      "u.plate",
+      "u.siteId",
+      "u.serial",
+      "u.family",
+      "p.name as signer",
+      "p.badge",
+    ])
+    .where("l.subjectId", "=", inspectionId)
+    .where("l.kind", "=", "inspection")
+    .executeTakeFirst();
+  if (row === undefined) return undefined;
+  const { body, ...rest } = row;
+  return { ...rest, inspectionId, document: (JSON.parse(body) as { document: SealedDocument }).document };
+}
+
+export type SealedRecord = NonNullable<Awaited<ReturnType<typeof sealedRecord>>>;
+
+/** Whether the entry with this hash still holds, by walking its unit's whole chain. */
+export async function verifyEntry(db: Db, hash: string) {
+  const entry = await db
+    .selectFrom("ledgerEntry as l")
+    .innerJoin("unit as u", "u.id", "l.unitId")
+    .select(["l.unitId", "l.position", "l.kind", "l.recordedAt", "l.hash", "u.plate"])
+    .where("l.hash", "=", hash)
+    .executeTakeFirst();
+  if (entry === undefined) return undefined;
+  const rows = await db
+    .selectFrom("ledgerEntry")
+    .select(["unitId", "position", "kind", "subjectId", "body", "previousHash", "hash", "signature"])
+    .where("unitId", "=", entry.unitId)
+    .orderBy("position")
+    .execute();
+  return { ...entry, count: rows.length, broken: firstBreak(rows, notedHeads().get(entry.unitId) ?? []) };
+}

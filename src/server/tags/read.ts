@@ -1,0 +1,93 @@
+import type { Db } from "@/server/database/database";
+
+export type Waits = "repair" | "retest" | "release" | "nothing";
+
+/** Tags that stand at a site, oldest first, and what each waits for. */
+export async function standingTags(db: Db, siteId: string) {
+  const tags = await db
+    .selectFrom("standingTag as t")
+    .innerJoin("unit as u", "u.id", "t.unitId")
+    .innerJoin("person as p", "p.id", "t.raisedBy")
+    .select(["t.id", "t.number", "t.reason", "t.note", "t.raisedAt", "p.name as by", "u.plate", "u.family"])
+    .where("u.siteId", "=", siteId)
+    .orderBy("t.raisedAt")
+    .execute();
+  if (tags.length === 0) return [];
+  const steps = await db
+    .selectFrom("tagStep")
+    .select(["tagId", "kind", "at"])
+    .where(
+      "tagId",
+      "in",
+      tags.map((t) => t.id),
+    )
+    .orderBy("at")
+    .execute();
+  return tags.map((tag) => ({ ...tag, waits: waitsFor(steps.filter((s) => s.tagId === tag.id)) }));
+}
+
+/** What a tag waits for, from its steps in order of time. */
+export function waitsFor(steps: readonly { readonly kind: string; readonly at: Date }[]): Waits {
+  const last = (kind: string) => steps.findLast((s) => s.kind === kind);
+  if (last("released")) return "nothing";
+  const repaired = last("repaired");
+  if (repaired === undefined) return "repair";
+  const retested = last("retested");
+  return retested !== undefined && retested.at >= repaired.at ? "release" : "retest";
+}
+
+/** One tag with all its steps, and the ledger position a releaser is shown. */
+export async function tagDetail(db: Db, id: string) {
+  const tag = await db
+    .selectFrom("tag as t")
+    .innerJoin("unit as u", "u.id", "t.unitId")
+    .innerJoin("person as p", "p.id", "t.raisedBy")
+    .leftJoin("finding as f", "f.id", "t.findingId")
+    .select([
+      "t.id",
+      "t.number",
+      "t.reason",
+      "t.note",
+      "t.raisedAt",
+      "p.name as by",
+      "u.id as unitId",
+      "u.plate",
+      "u.siteId",
+      "u.family",
+      "f.checkKey",
+      "f.condition",
+      "f.rule",
+      "f.part",
+      "f.note as findingNote",
+      "f.value",
+      "f.inspectionId",
+    ])
+    .where("t.id", "=", id)
+    .executeTakeFirst();
+  if (tag === undefined) return undefined;
+  const steps = await db
+    .selectFrom("tagStep as s")
+    .innerJoin("person as p", "p.id", "s.personId")
+    .select(["s.id", "s.kind", "s.at", "s.detail", "s.inspectionId", "s.personId", "p.name as by"])
+    .where("s.tagId", "=", id)
+    .orderBy("s.at")
+    .execute();
+  const head = await db
+    .selectFrom("ledgerEntry")
+    .select(({ fn }) => fn.max("position").as("position"))
+    .where("unitId", "=", tag.unitId)
+    .executeTakeFirst();
+  return { ...tag, steps, waits: waitsFor(steps), seenPosition: Number(head?.position ?? 0) };
+}
+
+export type TagDetail = NonNullable<Awaited<ReturnType<typeof tagDetail>>>;
+
+export async function siteOfTag(db: Db, id: string): Promise<string | undefined> {
+  const row = await db
+    .selectFrom("tag as t")
+    .innerJoin("unit as u", "u.id", "t.unitId")
+    .select("u.siteId")
+    .where("t.id", "=", id)
+    .executeTakeFirst();
+  return row?.siteId;
+}

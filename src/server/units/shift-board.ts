@@ -1,0 +1,158 @@
+import { sql } from "kysely";
+import { shiftFor } from "@/core/decision/standing";
+import type { Policy } from "@/core/grade/policy";
+import { foundStowed } from "@/core/plan/variables";
+import type { Family } from "@/core/sheet/families";
+import type { Sheet } from "@/core/sheet/sheet";
+import { queue } from "@/core/shift/queue";
+import type { Db } from "@/server/database/database";
+import { planOf } from "@/server/inspections/model";
+import { standings, type UnitStanding } from "./standing";
+
+export interface ShiftRow {
+  readonly unitId: string;
+  readonly plate: string;
+  readonly family: Family;
+  readonly crew: string;
+  readonly place: string;
+  readonly inspector: string | null;
+  readonly inspectorId: string | null;
+  readonly standing: Omit<UnitStanding, "unitId">;
+  readonly minutes: number;
+  readonly checks: number;
+  readonly walking?: { readonly by: string; readonly done: number; readonly startedMs: number };
+  readonly slot?: { readonly startMs: number; readonly endMs: number; readonly late: boolean };
+  readonly walkedFromMs?: number;
+  readonly tagReason?: string;
+}
+
+export interface ShiftBoard {
+  readonly nowMs: number;
+  readonly offsetMin: number;
+  readonly shift: { readonly id: string; readonly startMs: number; readonly endMs: number };
+  readonly rows: readonly ShiftRow[];
+  readonly later: readonly ShiftRow[];
+  readonly withoutSheet: number;
+}
+
+const planned = new Map<string, { minutes: number; checks: number }>();
+
+/** Minutes and checks of a full inspection; a sheet version's plan under one policy never changes. */
+function planFor(sheetVersionId: string, sheet: Sheet, policy: Policy) {
+  const key = `${sheetVersionId} ${JSON.stringify(policy)}`;
+  let known = planned.get(key);
+  if (known === undefined) {
+    const plan = planOf({ sheet, policy, scope: { kind: "full" }, found: foundStowed(sheet) });
+    known = { minutes: plan.minutes, checks: plan.checks.length };
+    planned.set(key, known);
+  }
+  return known;
+}
+
+/** What must be ready for the shift about to start or under way, by when, by whom. */
+export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<ShiftBoard> {
+  const site = await db.selectFrom("site").selectAll().where("id", "=", siteId).executeTakeFirstOrThrow();
+  const shift = shiftFor(site.shifts, at.getTime(), site.utcOffsetMin);
+  const needs = await db
+    .selectFrom("shiftNeed as n")
+    .innerJoin("unit as u", "u.id", "n.unitId")
+    .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
+    .leftJoin("person as p", "p.id", "n.inspectorId")
+    .select([
+      "u.id as unitId",
+      "u.plate",
+      "u.family",
+      "n.shiftId",
+      "n.crew",
+      "n.place",
+      "n.inspectorId",
+      "p.name as inspector",
+      "v.id as sheetVersionId",
+      "v.content as sheet",
+    ])
+    .where("n.siteId", "=", siteId)
+    .orderBy("u.plate")
+    .execute();
+  const ids = needs.map((n) => n.unitId);
+  const [standing, walking, reasons, bare] = [
+    await standings(db, ids, at),
+    await openWalks(db, ids, at),
+    await tagReasons(db, ids),
+    await countWithoutSheet(db, siteId),
+  ];
+  const rows = needs.map((need) => {
+    const { unitId, shiftId, sheetVersionId, sheet, ...rest } = need;
+    const own = standing.get(unitId);
+    if (own === undefined) throw new Error(`no standing for ${need.plate}`);
+    const { unitId: _same, ...state } = own;
+    return {
+      unitId,
+      shiftId,
+      ...rest,
+      standing: state,
+      ...planFor(sheetVersionId, sheet, site.policy),
+      walking: walking.get(unitId),
+      tagReason: reasons.get(unitId),
+    };
+  });
+  const here = rows.filter((row) => row.shiftId === shift.id);
+  const slots = queue(
+    here.map((r) => ({
+      unitId: r.unitId,
+      inspectorId: r.inspectorId,
+      minutes: r.minutes,
+      done: r.walking === undefined ? 0 : r.walking.done / r.checks,
+      ready:
+        r.standing.usable || r.standing.state === "tagged_out" || r.standing.state === "examination_overdue",
+    })),
+    at.getTime(),
+    shift.startMs,
+  );
+  const strip = ({ shiftId: _shift, ...row }: (typeof rows)[number]): ShiftRow => ({
+    ...row,
+    slot: slots.get(row.unitId),
+  });
+  return {
+    nowMs: at.getTime(),
+    offsetMin: site.utcOffsetMin,
+    shift,
+    rows: here.map(strip),
+    later: rows.filter((r) => r.shiftId !== shift.id).map(strip),
+    withoutSheet: bare,
+  };
+}
+
+async function openWalks(db: Db, unitIds: readonly string[], at: Date) {
+  if (unitIds.length === 0) return new Map<string, { by: string; done: number; startedMs: number }>();
+  const { rows } = await sql<{ unitId: string; name: string; done: string; startedAt: Date }>`
+    SELECT DISTINCT ON (i.unit_id) i.unit_id, p.name, i.started_at,
+      (SELECT count(DISTINCT e.payload->>'check') FROM inspection_event e WHERE e.inspection_id = i.id AND e.type <> 'changed') AS done
+    FROM inspection i JOIN person p ON p.id = i.person_id LEFT JOIN seal s ON s.inspection_id = i.id
+    WHERE i.unit_id = ANY(${unitIds}::uuid[]) AND s.inspection_id IS NULL AND i.scope->>'kind' = 'full'
+      AND i.started_at > ${new Date(at.getTime() - 4 * 3_600_000)}
+    ORDER BY i.unit_id, i.started_at DESC`.execute(db);
+  return new Map(
+    rows.map((r) => [r.unitId, { by: r.name, done: Number(r.done), startedMs: r.startedAt.getTime() }]),
+  );
+}
+
+async function tagReasons(db: Db, unitIds: readonly string[]): Promise<ReadonlyMap<string, string>> {
+  if (unitIds.length === 0) return new Map();
+  const rows = await db
+    .selectFrom("standingTag")
+    .select(["unitId", "reason"])
+    .where("unitId", "in", unitIds)
+    .orderBy("raisedAt", "desc")
+    .execute();
+  return new Map(rows.map((r) => [r.unitId, r.reason]));
+}
+
+async function countWithoutSheet(db: Db, siteId: string): Promise<number> {
+  const row = await db
+    .selectFrom("unit")
+    .select(({ fn }) => fn.countAll<string>().as("count"))
+    .where("siteId", "=", siteId)
+    .where("sheetVersionId", "is", null)
+    .executeTakeFirstOrThrow();
+  return Number(row.count);
+}
