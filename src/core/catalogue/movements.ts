@@ -14,6 +14,8 @@ const wrongs = {
   slow: repair,
   jerky: repair,
   noisy: watch,
+  /** Works now, and no reason was found. */
+  intermittent: watch,
 } as const;
 
 /**

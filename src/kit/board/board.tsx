@@ -1,4 +1,5 @@
 import { useTranslations } from "next-intl";
+import { useEffect, useRef } from "react";
 import type { StopId } from "@/core/catalogue/types";
 import { drawnM, type Sheet } from "@/core/sheet/sheet";
 import { layoutBoard, rookPath } from "./layout";
@@ -84,10 +85,10 @@ export function Board({
           <MachinePlan sheet={sheet} />
           {at === undefined ? null : (
             <rect
-              x={at.xM - 0.2}
-              y={at.yM - 0.13}
-              width={0.4}
-              height={0.26}
+              x={at.xM - 15 / layout.scale}
+              y={at.yM - 11 / layout.scale}
+              width={30 / layout.scale}
+              height={22 / layout.scale}
               fill="var(--brass)"
               stroke="var(--ink)"
               strokeWidth={2}
@@ -133,7 +134,7 @@ export function Board({
 
 const squareLooks: Readonly<Record<SquareState, string>> = {
   done: "size-12 bg-ink text-chalk border-ink",
-  now: "size-16 bg-brass text-brassink border-brassink text-[26px]",
+  now: "size-14 bg-brass text-brassink border-brassink text-[26px]",
   open: "size-12 bg-chalk text-ink border-ink",
   found: "size-12 bg-ink text-chalk border-ink",
   held: "size-12 bg-chalk text-tag border-tag",
@@ -170,11 +171,24 @@ export function BoardSquareButton({
   );
 }
 
-/** The board folded into a strip of squares: for a phone, and under the pose. */
+/** The board folded into a strip of squares: for a phone, and under the pose. The present square is kept in sight. */
 export function Strip({ stops, onGo }: { stops: readonly BoardStop[]; onGo: (index: number) => void }) {
   const t = useTranslations();
+  const strip = useRef<HTMLElement>(null);
+  const now = stops.findIndex((s) => s.state === "now");
+  useEffect(() => {
+    const list = strip.current;
+    const square = list?.children[now];
+    if (list instanceof HTMLElement && square instanceof HTMLElement) {
+      list.scrollLeft = square.offsetLeft - list.offsetLeft - list.clientWidth / 2 + square.clientWidth / 2;
+    }
+  }, [now]);
   return (
-    <nav aria-label={t("inspect.board")} className="flex items-center gap-1.5 overflow-x-auto p-2">
+    <nav
+      ref={strip}
+      aria-label={t("inspect.board")}
+      className="flex items-center gap-1.5 overflow-x-auto p-2 md:flex-wrap"
+    >
       {stops.map((s, i) => (
         <BoardSquareButton
           key={s.stop}

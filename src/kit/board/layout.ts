@@ -34,8 +34,8 @@ export function layoutBoard(
 ): BoardLayout {
   const box = extent(sheet);
   const rowHeight = stops.some((stop) => !(stop in sheet.positions)) ? 100 : 0;
-  const marginX = 100;
-  const marginY = 92;
+  const marginX = 128;
+  const marginY = 108;
   const scale = Math.min(
     (width - 2 * marginX) / (box.maxX - box.minX),
     (height - rowHeight - 2 * marginY) / (2 * box.halfY),
@@ -45,10 +45,10 @@ export function layoutBoard(
     y: (height - rowHeight) / 2 + 8,
   };
   const edges = {
-    left: centre.x + box.minX * scale - 58,
-    right: centre.x + box.maxX * scale + 58,
-    top: centre.y - box.halfY * scale - 52,
-    bottom: centre.y + box.halfY * scale + 52,
+    left: centre.x + box.minX * scale - 66,
+    right: centre.x + box.maxX * scale + 66,
+    top: centre.y - box.halfY * scale - 62,
+    bottom: centre.y + box.halfY * scale + 62,
   };
   const sides: Record<"top" | "bottom" | "left" | "right", BoardSquare[]> = {
     top: [],

@@ -112,6 +112,7 @@ function boom(sheet: Sheet, up: number): Elevation {
     ],
     members: [
       { function: "tower", from: pivot, to: towerTop, thickM: 0.26 },
+      { function: "link", from: towerTop, to: elbow, thickM: 0.2 },
       { function: "main", from: elbow, to: mainEnd, thickM: 0.24 },
       { function: "jib", from: mainEnd, to: jibEnd, thickM: 0.14 },
     ],

@@ -2,7 +2,7 @@ import type { PlanState } from "@/core/plan/variables";
 import type { Sheet } from "@/core/sheet/sheet";
 import { elevationOf, memberOf, type Point } from "./geometry";
 
-const size = { width: 676, height: 470 };
+const size = { width: 676, height: 430 };
 
 /**
  * The unit in side elevation in the posture it should be in now, drawn from the plan's state, with the part

@@ -58,10 +58,10 @@ export function cardsOf(plan: Plan, found: PlanState): readonly Card[] {
   });
 }
 
-/** Movements go in a table, two to a row; anything else is a row of its own. */
+/** Movements go in a table of their own, two to a row; anything else is a row. */
 function fits(checks: readonly Check[], next: Check): boolean {
   const moves = checks.filter(isMove).length;
-  if (isMove(next)) return moves < mostMoves && checks.length - moves <= 1;
+  if (isMove(next)) return moves < mostMoves && checks.length === moves;
   return moves === 0 && checks.length < mostRows;
 }
 

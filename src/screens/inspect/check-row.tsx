@@ -69,11 +69,11 @@ export function CheckRow(props: RowProps) {
           </Button>
           <Button
             look="small"
-            className="min-w-[48px] border-dashed"
+            className="border-dashed font-medium"
             onClick={() => onWrong(check)}
             aria-label={`${checkTitle(t, check)}: ${t("inspect.wrong")}`}
           >
-            …
+            {t("inspect.wrongShort")}
           </Button>
         </span>
       )}
@@ -140,11 +140,11 @@ function MeasureField({ check, model, onMeasure, onWrong }: RowProps) {
       </Button>
       <Button
         look="small"
-        className="min-w-[48px] border-dashed"
+        className="border-dashed font-medium"
         onClick={() => onWrong(check)}
         aria-label={`${checkTitle(t, check)}: ${t("inspect.wrong")}`}
       >
-        …
+        {t("inspect.wrongShort")}
       </Button>
     </form>
   );

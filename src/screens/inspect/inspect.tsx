@@ -195,16 +195,41 @@ export function Inspect({ data }: { data: InspectData }) {
           </div>
           <section className="flex min-h-0 flex-col" aria-label={t(`stop.${stop}`)}>
             <div className="flex-1 overflow-y-auto px-4 pt-3 pb-2 md:px-6">
-              <p className="font-medium text-ink2">
-                {t("inspect.stopOf", {
-                  n: card.visit + 1,
-                  all: model.plan.visits.length,
-                  place: t(`station.${visit?.station ?? "walk"}`),
-                  minutes,
-                })}
-                {card.parts > 1 ? ` · ${card.part}/${card.parts}` : ""}
-              </p>
-              <h1 className="text-[28px] leading-tight font-bold">{t(`stop.${stop}`)}</h1>
+              <div className="flex items-start justify-between gap-3">
+                <div>
+                  <p className="font-medium text-ink2">
+                    {t("inspect.stopOf", {
+                      n: card.visit + 1,
+                      all: model.plan.visits.length,
+                      place: t(`station.${visit?.station ?? "walk"}`),
+                      minutes,
+                    })}
+                    {card.parts > 1 ? ` · ${card.part}/${card.parts}` : ""}
+                  </p>
+                  <h1 className="text-[28px] leading-tight font-bold">{t(`stop.${stop}`)}</h1>
+                </div>
+                <div className="flex gap-4 whitespace-nowrap text-ink2">
+                  {posed.has(stop) ? (
+                    <button
+                      type="button"
+                      className="hidden min-h-[48px] underline md:inline"
+                      onClick={() => setBoardShown((was) => !was)}
+                    >
+                      {boardShown ? t("inspect.pose") : t("inspect.board")}
+                    </button>
+                  ) : null}
+                  <button
+                    type="button"
+                    className="hidden min-h-[48px] underline md:inline"
+                    onClick={() => setKeysShown(true)}
+                  >
+                    {t("inspect.keys")} ?
+                  </button>
+                  <button type="button" className="min-h-[48px] underline" onClick={() => setDeciding(true)}>
+                    {t("inspect.decision")}
+                  </button>
+                </div>
+              </div>
               {index === 0 ? <CarryWords model={model} /> : null}
               {cautions.length === 0 ? null : (
                 <div className="mt-2.5">
@@ -248,26 +273,15 @@ export function Inspect({ data }: { data: InspectData }) {
                 />
               ) : null}
             </div>
-            <div className="sticky bottom-0 grid grid-cols-[auto_1fr] gap-3 border-t border-line bg-chalk px-4 py-3 md:px-6 md:pb-4">
-              <div className="flex gap-3">
-                <Button
-                  aria-label={t("inspect.back")}
-                  className="min-w-[60px]"
-                  disabled={index === 0}
-                  onClick={() => go(index - 1)}
-                >
-                  ‹
-                </Button>
-                {card.checks.length > 0 ? (
-                  <Button
-                    onClick={() => (card.checks.length === 1 ? setWrong(card.checks[0]) : setChoosing(true))}
-                  >
-                    <span className="hidden md:inline">{t("inspect.wrong")}</span>
-                    <span className="md:hidden">{t("inspect.wrongShort")}</span>
-                    <Key>W</Key>
-                  </Button>
-                ) : null}
-              </div>
+            <div className="sticky bottom-0 grid grid-cols-[auto_1fr] gap-3 border-t border-line bg-chalk px-4 py-3 md:px-6">
+              <Button
+                aria-label={t("inspect.back")}
+                className="min-w-[60px]"
+                disabled={index === 0}
+                onClick={() => go(index - 1)}
+              >
+                ‹
+              </Button>
               {asleep ? (
                 <Button look="asleep" aria-disabled="true">
                   {undone.length > 0 && !held
@@ -283,27 +297,6 @@ export function Inspect({ data }: { data: InspectData }) {
                       : t("inspect.next", { stop: t(`stop.${nextStop ?? "close"}`) })}
                 </Button>
               )}
-            </div>
-            <div className="flex items-center justify-between px-4 pb-2 text-ink2 md:px-6">
-              <button type="button" className="min-h-[48px] underline" onClick={() => setDeciding(true)}>
-                {t("inspect.sign")}
-              </button>
-              {posed.has(stop) ? (
-                <button
-                  type="button"
-                  className="hidden min-h-[48px] underline md:inline"
-                  onClick={() => setBoardShown((was) => !was)}
-                >
-                  {boardShown ? t("inspect.pose") : t("inspect.board")}
-                </button>
-              ) : null}
-              <button
-                type="button"
-                className="hidden min-h-[48px] underline md:inline"
-                onClick={() => setKeysShown(true)}
-              >
-                {t("inspect.keys")} ?
-              </button>
             </div>
           </section>
         </main>

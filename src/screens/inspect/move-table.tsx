@@ -95,7 +95,7 @@ function MoveCell({
         : t(`grade.${kind}`)
       : conditionWord(t, finding.condition);
   return (
-    <td className="w-[36%] py-1">
+    <td className="w-[37%] py-1 pl-2.5">
       {open ? (
         <span className="flex gap-1.5">
           <button
@@ -112,9 +112,9 @@ function MoveCell({
             disabled={locked}
             onClick={() => onWrong(check)}
             aria-label={`${checkTitle(t, check)}: ${t("inspect.wrong")}`}
-            className="min-h-[48px] min-w-[44px] border-2 border-dashed border-ink disabled:border-ink3 disabled:text-ink3"
+            className="min-h-[48px] px-2 border-2 border-dashed border-ink disabled:border-ink3 disabled:text-ink3"
           >
-            …
+            {t("inspect.wrongShort")}
           </button>
         </span>
       ) : (

@@ -138,10 +138,12 @@ function WrongForm({ check, data, onClose, onAnswer, onWorks, onSkip }: FormProp
             </button>
           ))}
         </div>
-        <p className="mt-3 text-ink2">{t("inspect.intermittent")}</p>
         <div className="mt-4 flex flex-wrap gap-3 border-t border-line pt-4">
           <Button look="small" onClick={() => onWorks(check)}>
             {t("inspect.fixed")}
+          </Button>
+          <Button look="small" onClick={() => setCondition("intermittent")}>
+            {t("inspect.fixedUnknown")}
           </Button>
           <Button
             look={looked.size === possible.length ? "go" : "asleep"}

@@ -52,8 +52,9 @@ export function ShiftView({ data }: { data: ShiftData }) {
   const onClock = nowMs >= fromMs && nowMs <= toMs;
   const percent = (ms: number) => Math.min(100, Math.max(0, ((ms - fromMs) / (toMs - fromMs)) * 100));
   const words = t(`shift.${shift.id}`);
+  const mineNext = rows.find((r) => r.mine && !r.standing.usable && r.standing.state !== "tagged_out");
   const ready = rows.filter((r) => r.standing.usable).length;
-  const columns = onClock ? "md:grid-cols-[112px_210px_1fr_330px]" : "md:grid-cols-[112px_210px_1fr_400px]";
+  const columns = onClock ? "md:grid-cols-[92px_190px_1fr_430px]" : "md:grid-cols-[92px_210px_1fr_470px]";
   return (
     <div>
       <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 px-4 pt-4 pb-3 md:px-5">
@@ -93,7 +94,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
         {rows.map((row) => (
           <li
             key={row.unitId}
-            className={`relative grid min-h-[80px] grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2 border-b border-line px-4 py-2.5 ${columns} md:px-5`}
+            className={`relative grid min-h-[76px] grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2 border-b border-line px-4 py-1.5 ${columns} md:px-5`}
           >
             {row.standing.state === "tagged_out" || row.standing.state === "examination_overdue" ? (
               <span className="hatched absolute inset-y-0 left-0 w-2.5" aria-hidden="true" />
@@ -115,14 +116,14 @@ export function ShiftView({ data }: { data: ShiftData }) {
                 <WalkStrip row={row} percent={percent} nowMs={nowMs} startMs={shift.startMs} />
               ) : null}
             </div>
-            <div className="col-span-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-1 md:col-span-1">
-              <StateWords row={row} offsetMin={offsetMin} />
+            <div className="col-span-2 flex items-center justify-between gap-x-4 md:col-span-1">
+              <StateWords row={row} offsetMin={offsetMin} nowMs={nowMs} startMs={shift.startMs} />
               {data.mayInspect && !row.standing.usable && row.standing.state !== "tagged_out" ? (
                 <StartWalk
                   unitId={row.unitId}
                   plate={row.plate}
                   words={row.walking === undefined ? t("shift.walk") : t("shift.goOn")}
-                  look={row.mine ? "go" : "plain"}
+                  look={row === mineNext ? "go" : "plain"}
                 />
               ) : null}
             </div>
@@ -157,7 +158,17 @@ export function ShiftView({ data }: { data: ShiftData }) {
   );
 }
 
-function StateWords({ row, offsetMin }: { row: ShiftRowData; offsetMin: number }) {
+function StateWords({
+  row,
+  offsetMin,
+  nowMs,
+  startMs,
+}: {
+  row: ShiftRowData;
+  offsetMin: number;
+  nowMs: number;
+  startMs: number;
+}) {
   const t = useTranslations();
   const { standing, walking } = row;
   const walked = walking !== undefined && !standing.usable && standing.state !== "tagged_out";
@@ -172,14 +183,14 @@ function StateWords({ row, offsetMin }: { row: ShiftRowData; offsetMin: number }
           ? t("shift.stopOf", { name: walking.by, done: walking.done, all: row.checks })
           : `${row.inspector === null ? t("shift.nobody") : t("shift.inspector", { name: row.inspector })}, ${t("shift.takes", { minutes: Math.round(row.minutes) })}`;
   return (
-    <div className="max-w-[250px] leading-snug">
+    <div className="max-w-[310px] leading-snug">
       <Mark kind={walked ? "open" : stateMark[standing.state]}>
         {walked ? t("state.being_walked") : t(`state.${standing.state}`)}
       </Mark>
       <p className="text-ink2">{line}</p>
-      {row.slot?.late && !standing.usable ? (
+      {row.slot?.late && nowMs < startMs && !standing.usable ? (
         <p className="font-semibold">
-          {t("shift.lateBy", { minutes: Math.ceil((row.slot.endMs - Math.max(row.slot.startMs, 0)) / 60_000) })}
+          {t("shift.lateBy", { minutes: Math.ceil((row.slot.endMs - startMs) / 60_000) })}
         </p>
       ) : null}
     </div>

@@ -6,7 +6,6 @@ import { seedDemo } from "@/server/demo/seed";
 const db = database();
 const days = Number(process.env["ROOK_STEP_DEMO_DAYS"] ?? 21);
 const nowMs = Date.parse(process.env["ROOK_STEP_DEMO_NOW"] ?? "") || Date.now();
-const today = new Date(Math.floor(nowMs / 86_400_000) * 86_400_000);
 
 await migrate(db);
 const started = await db.selectFrom("site").select("id").executeTakeFirst();
@@ -16,7 +15,7 @@ if (started !== undefined && finished === undefined) {
   await migrateDown(db);
   await migrate(db);
 }
-if (finished === undefined) await seedDemo(db, today, days);
+if (finished === undefined) await seedDemo(db, new Date(nowMs), days);
 await db.destroy();
 
 console.log(`Demo sign-ins (PIN ${demoPin} for all):`);

@@ -19,14 +19,16 @@ const shifts = [
 
 /**
  * The demo scenario: the pool, the people, and some weeks of history made by running the app's own use cases
- * over a seeded generator. `today` anchors it; the same day always gives the same story.
+ * over a seeded generator. The day of `now` anchors it;
+ * the same day always gives the same story, told up to `now`.
  */
-export async function seedDemo(db: Db, today: Date, days: number): Promise<void> {
+export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
+  const today = new Date(Math.floor(now.getTime() / 86_400_000) * 86_400_000);
   const random = seededRandom(1867);
   await seedSites(db);
   await seedPeople(db, random, today);
   await seedUnits(db, random, today);
-  await tellStories(db, random, today, days);
+  await tellStories(db, random, today, days, now);
   await seedNeeds(db);
 }
 

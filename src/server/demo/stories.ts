@@ -13,6 +13,8 @@ interface Told {
   readonly people: ReadonlyMap<string, { readonly id: string; readonly name: string }>;
   readonly units: ReadonlyMap<string, string>;
   readonly today: Date;
+  /** Nothing is told that would end after this. */
+  readonly now: Date;
 }
 
 type Answers = Readonly<Record<string, DemoAnswer>>;
@@ -58,19 +60,26 @@ const incidents: Readonly<Record<string, Readonly<Record<number, Answers>>>> = {
 };
 
 /** Tells `days` days of history, oldest first. */
-export async function tellStories(db: Db, random: () => number, today: Date, days: number): Promise<void> {
+export async function tellStories(
+  db: Db,
+  random: () => number,
+  today: Date,
+  days: number,
+  now: Date,
+): Promise<void> {
   const people = new Map(
     (await db.selectFrom("person").select(["id", "badge", "name"]).execute()).map((p) => [p.badge, p]),
   );
   const units = new Map(
     (await db.selectFrom("unit").select(["id", "plate"]).execute()).map((u) => [u.plate, u.id]),
   );
-  const told: Told = { db, random, people, units, today };
-  for (let ago = days; ago >= 1; ago--) {
+  const told: Told = { db, random, people, units, today, now };
+  for (let ago = days; ago >= 0; ago--) {
+    const freeAt = new Map<string, number>();
     for (const unit of demoPool) {
       if (unit.need === undefined || isIdle(unit.plate, ago)) continue;
       if (!worked(told, ago) && incidents[unit.plate]?.[ago] === undefined) continue;
-      await shiftWalk(told, unit.plate, ago, unit.need.shift, unit.need.inspector ?? "1041");
+      await shiftWalk(told, unit.plate, ago, unit.need.shift, unit.need.inspector ?? "1041", freeAt);
     }
     if (ago === 9)
       await repairAndRetest(
@@ -104,6 +113,7 @@ const worked = (told: Told, ago: number): boolean =>
 function isIdle(plate: string, ago: number): boolean {
   if (plate === "LM-09") return ago <= 3;
   if (plate === "LM-08") return ago < 2;
+  if (plate === "LM-20") return ago < 1;
   if (plate === "LM-19") return ago === 9;
   return false;
 }
@@ -114,13 +124,16 @@ async function shiftWalk(
   ago: number,
   shift: "early" | "late",
   badge: string,
+  freeAt: Map<string, number>,
 ): Promise<void> {
-  const { db, random, people, units, today } = told;
+  const { db, random, people, units, today, now } = told;
   const person = people.get(badge);
   const unitId = units.get(plate);
   if (person === undefined || unitId === undefined)
     throw new Error(`the demo has no ${plate} or no badge ${badge}`);
-  const startMin = (shift === "early" ? 320 : 800) + Math.floor(random() * 12);
+  // One person walks one unit after another.
+  const earliestMin = (shift === "early" ? 315 : 800) + Math.floor(random() * 6);
+  const startMin = Math.max(earliestMin, (freeAt.get(badge) ?? 0) + 2);
   const startedAt = new Date(today.getTime() - ago * dayMs + startMin * minMs);
   const answers: Record<string, DemoAnswer> = { ...incidents[plate]?.[ago] };
   // A boom whose stopping distance creeps up, and small things anybody finds.
@@ -128,9 +141,12 @@ async function shiftWalk(
     answers["drive.stopping"] = { value: Math.round((1.36 - ago * 0.014 + random() * 0.02) * 100) / 100 };
   if (random() < 0.06) answers["platform.deck"] = { condition: "slippery", putRight: "clean" };
   if (random() < 0.03) answers["battery.water"] = { condition: "low", putRight: "top_up_water" };
-  const inspectionId = await startInspection(db, person.id, { unitId, scope: "full" }, startedAt);
   // One operator's checks are far too quick.
   const pace = badge === "1044" ? 0.06 : 0.75;
+  const lastsMin = 60 * pace;
+  freeAt.set(badge, startMin + lastsMin * 0.9);
+  if (startedAt.getTime() + lastsMin * minMs > now.getTime()) return;
+  const inspectionId = await startInspection(db, person.id, { unitId, scope: "full" }, startedAt);
   await walkAndSign(
     db,
     { inspectionId, personId: person.id, signer: person.name, random, answers, pace },

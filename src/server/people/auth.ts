@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { betterAuth } from "better-auth";
 import { secretFile } from "@/server/config";
 import { type Db, database } from "@/server/database/database";
@@ -30,7 +31,7 @@ function build(db: Db) {
       cookiePrefix: "rook-step",
       useSecureCookies: (process.env["ROOK_STEP_URL"] ?? "").startsWith("https:"),
       defaultCookieAttributes: { sameSite: "lax", httpOnly: true, path: "/" },
-      database: { generateId: "uuid" },
+      database: { generateId: () => randomUUID() },
     },
     logger: { level: "error" },
   });

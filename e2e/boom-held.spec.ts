@@ -1,0 +1,85 @@
+import { expect, test } from "@playwright/test";
+import { beginWalk, sign, signIn, walkOn } from "./yard";
+
+test("a boom whose platform function fails is held, refused, repaired, re-tested, released by another, and owes an inspection", async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  await signIn(page, "1041");
+  await beginWalk(page, "LM-19");
+  await walkOn(
+    page,
+    async () =>
+      (await page.getByRole("heading", { level: 1 }).textContent()) === "Platform station" &&
+      (await page.getByRole("table").isVisible()),
+  );
+
+  await page.getByRole("button", { name: "Platform rotate left: Something is wrong" }).click();
+  await page.getByRole("button", { name: "Did not move" }).click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByText("Rule these out first")).toBeVisible();
+  await expect(dialog.getByText("The crush guard is pressed")).toBeVisible();
+  await expect(dialog.getByText("The descent valve is open")).toBeHidden();
+  for (const possible of await dialog.locator("button[aria-pressed]").all()) await possible.click();
+  await dialog.getByRole("button", { name: /None of these/ }).click();
+  await dialog.getByLabel("Note for the technician").fill("Left dead from the platform");
+  await dialog.getByRole("button", { name: "Record it" }).click();
+
+  // Held from this moment, before any signature; looking may go on, operating may not.
+  await expect(page.getByText(/Tag T-\d+ holds this unit/)).toBeVisible();
+  await expect(page.getByRole("button", { name: "Tower up: Good" })).toBeDisabled();
+
+  // Another session cannot clear it.
+  const other = await browser.newPage();
+  await signIn(other, "1042");
+  await other.goto("/units/LM-19");
+  await expect(other.getByText("Tagged out", { exact: true })).toBeVisible();
+  await other.getByRole("button", { name: "Inspect, LM-19" }).click();
+  await other.waitForURL("**/inspect/**");
+  await expect(other.getByText(/holds this unit/)).toBeVisible();
+  await other.getByRole("button", { name: "Decision" }).click();
+  await expect(other.getByRole("heading", { level: 1 })).toHaveText("Tagged out");
+  await sign(other, "J. Wren");
+  await expect(other.getByRole("heading", { level: 1 })).toHaveText("Tagged out");
+
+  await page.getByRole("button", { name: "Decision" }).click();
+  await sign(page, "R. Oake");
+
+  await signIn(page, "3001");
+  await page.goto("/tagged");
+  await page.getByRole("listitem").filter({ hasText: "LM-19" }).getByRole("link", { name: /^Open/ }).click();
+  await page.getByLabel("Cause found").fill("Broken wire at the rotate switch");
+  await page.getByLabel("Work done").fill("Wire re-made, harness clipped");
+  await page.getByLabel("Parts disturbed on the way").selectOption("platform_box");
+  await page.getByLabel("Licence or card number").fill("LMG-3001");
+  await page.getByRole("button", { name: "Record the repair" }).click();
+  await page.getByRole("button", { name: "Begin the re-test" }).click();
+  await page.waitForURL("**/inspect/**");
+  await walkOn(page);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Re-test passed");
+  await sign(page, "P. Thrale");
+
+  const release = async () => {
+    await page.goto("/tagged");
+    const row = page.getByRole("listitem").filter({ hasText: "LM-19" });
+    await row.getByRole("link", { name: /^Open/ }).click();
+    const number =
+      /T-\d+/.exec(
+        (await page
+          .getByRole("heading", { name: "Release" })
+          .or(page.getByText(/Release tag T-/))
+          .first()
+          .textContent()) ?? "",
+      )?.[0] ?? "";
+    await page.getByLabel("Number on the tag").fill(number);
+    await page.getByRole("button", { name: /^Release tag/ }).click();
+  };
+  await release();
+  await expect(page.getByRole("alert").filter({ hasText: "second person" })).toBeVisible();
+  await signIn(page, "3002");
+  await release();
+  await expect(page.getByText("This tag is returned.", { exact: false })).toBeVisible();
+  await page.goto("/units/LM-19");
+  await expect(page.getByText("Inspection owed")).toBeVisible();
+});

@@ -1,0 +1,103 @@
+import { expect, test } from "@playwright/test";
+import { signIn, unitId } from "./yard";
+
+const anything = "00000000-0000-4000-8000-000000000000";
+const repair = { cause: "c", work: "w", repaired: [], disturbed: [], licence: "l" };
+
+test("without signing in, no page and no route answers", async ({ page }) => {
+  for (const path of [
+    "/shift",
+    "/units/LM-08",
+    "/tagged",
+    `/tags/${anything}`,
+    `/records/${anything}`,
+    `/inspect/${anything}`,
+  ]) {
+    await page.goto(path);
+    await expect(page).toHaveURL(/sign-in/);
+  }
+  const calls = [
+    "/api/inspections",
+    `/api/inspections/${anything}/events`,
+    `/api/inspections/${anything}/sign`,
+    "/api/units/LM-08/tags",
+    `/api/tags/${anything}/repairs`,
+    `/api/tags/${anything}/retests`,
+    `/api/tags/${anything}/release`,
+    `/api/findings/${anything}/repair`,
+  ];
+  for (const path of calls) expect((await page.request.post(path, { data: {} })).status(), path).toBe(401);
+  expect((await page.request.get(`/records/${anything}/pdf`)).status()).toBe(401);
+});
+
+test("each role is refused what is not its own, by direct request and by address", async ({ page }) => {
+  await signIn(page, "3001");
+  const unit = await unitId(page.request, "LM-08");
+  expect(unit).toMatch(/^[0-9a-f-]{36}$/);
+  await page.goto("/tagged");
+  const tagPath =
+    (await page
+      .getByRole("listitem")
+      .filter({ hasText: "LM-08" })
+      .getByRole("link", { name: /^Open/ })
+      .getAttribute("href")) ?? "";
+  const tagId = tagPath.split("/").at(-1);
+  const started = await (await page.request.post("/api/inspections", { data: { unitId: unit } })).json();
+
+  await signIn(page, "5001");
+  expect((await page.request.post("/api/inspections", { data: { unitId: unit } })).status()).toBe(403);
+  expect(
+    (await page.request.post(`/api/inspections/${started.id}/events`, { data: { events: [] } })).status(),
+  ).toBe(403);
+  for (const [path, data] of [
+    ["repairs", repair],
+    ["retests", {}],
+    ["release", { number: "T-0001", seenPosition: 1 }],
+  ] as const) {
+    expect((await page.request.post(`/api/tags/${tagId}/${path}`, { data })).status(), path).toBe(403);
+  }
+  await page.goto(tagPath);
+  await expect(page.getByText("Your role does not allow this step.")).toBeVisible();
+  await page.goto("/units/LM-08");
+  await expect(page.getByRole("button", { name: /Inspect/ })).toBeHidden();
+
+  await signIn(page, "1041");
+  expect((await page.request.post(`/api/tags/${tagId}/repairs`, { data: repair })).status()).toBe(403);
+  expect(
+    (await page.request.post(`/api/inspections/${started.id}/events`, { data: { events: [] } })).status(),
+  ).toBe(403);
+  const notMine = await page.goto(`/inspect/${started.id}`);
+  expect(notMine?.status()).toBe(404);
+});
+
+test("someone from another site sees nothing here, and may still tag any unit out", async ({ page }) => {
+  await signIn(page, "1090");
+  expect((await page.goto("/units/LM-22"))?.status()).toBe(404);
+  await page.goto("/shift");
+  await expect(page.getByText("No unit is needed this shift.")).toBeVisible();
+  await page.getByRole("button", { name: "Tag out a unit" }).click();
+  await page.getByLabel("Plate on the unit").fill("lm-22");
+  await page.getByRole("button", { name: "Leak" }).click();
+  await page.getByRole("button", { name: "Tag it out now" }).click();
+  await expect(page.getByText(/LM-22 is tagged out: T-\d+/)).toBeVisible();
+});
+
+test("a request from a foreign page, and a body that cannot be read, are refused with what to do", async ({
+  page,
+}) => {
+  await signIn(page, "1041");
+  const foreign = await page.request.post("/api/inspections", {
+    data: {},
+    headers: { origin: "http://elsewhere.test" },
+  });
+  expect(foreign.status()).toBe(403);
+  const bad = await page.request.post("/api/inspections", { data: { unitId: "x" } });
+  expect(bad.status()).toBe(400);
+  expect(bad.headers()["content-type"]).toContain("application/problem+json");
+  expect((await bad.json()).detail).toMatch(/unitId/);
+  const withoutSheet = await page.request.post("/api/inspections", {
+    data: { unitId: await unitId(page.request, "LM-08") },
+  });
+  expect(withoutSheet.status()).toBe(200);
+  expect((await page.request.get("/api/health")).status()).toBe(200);
+});

@@ -1,0 +1,70 @@
+import { type APIRequestContext, expect, type Page } from "@playwright/test";
+
+export const pin = "4710";
+
+/** Signs in through the app's own route; the page then carries the session. */
+export async function signIn(page: Page, badge: string): Promise<void> {
+  await page.context().clearCookies();
+  const answer = await page.request.post("/api/sign-in", { data: { badge, pin } });
+  expect(answer.status(), await answer.text()).toBe(200);
+}
+
+/** Opens the walk of a unit from the Shift view. */
+export async function beginWalk(page: Page, plate: string): Promise<string> {
+  await page.goto("/shift");
+  await page.getByRole("button", { name: new RegExp(`^(Walk it|Go on), ${plate}$`) }).click();
+  await page.waitForURL("**/inspect/**");
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  return page.url().split("/").at(-1) ?? "";
+}
+
+/** Answers everything open on the present card, well within the sheet's limits. */
+export async function clearCard(page: Page): Promise<void> {
+  for (let rounds = 0; rounds < 60; rounds++) {
+    const done = page.getByRole("main").getByRole("button", { name: /^Done/ });
+    if (await done.isVisible()) {
+      await done.click();
+      await expect(done).toBeHidden();
+      continue;
+    }
+    const field = page.locator("main input[inputmode=decimal]").first();
+    if (await field.isVisible()) {
+      const row = (await field.evaluate((e) => e.closest("li")?.textContent)) ?? "";
+      const limit = Number(/Sheet: ([\d.]+)/.exec(row)?.[1]);
+      await field.fill(String(row.includes("or less") ? limit * 0.9 : limit * 1.1));
+      await field.press("Enter");
+      await expect(
+        page.locator("main li", { hasText: row.slice(0, 12) }).getByRole("button", { name: /Change$/ }),
+      ).toBeVisible();
+      continue;
+    }
+    const fine = page.getByRole("button", { name: /: (Fine|Good)$/ });
+    const open = await fine.count();
+    if (open === 0) return;
+    await fine.first().click();
+    await expect(fine).toHaveCount(open - 1);
+  }
+  throw new Error("the card did not come to an end");
+}
+
+/** Walks card by card to the decision, or until `until` holds. */
+export async function walkOn(page: Page, until: () => Promise<boolean> = async () => false): Promise<void> {
+  for (let cards = 0; cards < 80; cards++) {
+    if (await until()) return;
+    await clearCard(page);
+    await page.getByRole("button", { name: /^(Next|To the decision)/ }).click();
+    if (await page.getByText("From what was found, this follows").isVisible()) return;
+  }
+  throw new Error("the walk did not come to an end");
+}
+
+export async function sign(page: Page, name: string): Promise<void> {
+  await page.getByLabel("or type your name").fill(name);
+  await page.getByRole("button", { name: /^Sign as/ }).click();
+  await expect(page.getByText("Signed", { exact: true })).toBeVisible();
+}
+
+export async function unitId(request: APIRequestContext, plate: string): Promise<string> {
+  const html = await (await request.get(`/units/${plate}`)).text();
+  return /unitId\\?":\\?"([0-9a-f-]{36})/.exec(html)?.[1] ?? "";
+}

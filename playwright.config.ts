@@ -1,0 +1,27 @@
+import { defineConfig } from "@playwright/test";
+
+export default defineConfig({
+  testDir: "e2e",
+  timeout: 120_000,
+  expect: { timeout: 8_000 },
+  workers: 1,
+  retries: 0,
+  outputDir: "test-results",
+  use: {
+    baseURL: process.env["E2E_URL"] ?? "http://127.0.0.1:4710",
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+    trace: "off",
+  },
+});

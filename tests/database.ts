@@ -1,0 +1,138 @@
+import { randomUUID } from "node:crypto";
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { sql } from "kysely";
+import { afterAll, beforeAll } from "vitest";
+import { defaultPolicy, type Policy } from "@/core/grade/policy";
+import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { type Db, openDatabase } from "@/server/database/database";
+import { migrate } from "@/server/database/migrate";
+import { seededRandom } from "@/server/demo/random";
+import { startInspection } from "@/server/inspections/start";
+import { canonical, sha256 } from "@/server/ledger/append";
+
+process.env["ROOK_STEP_KEYS"] = mkdtempSync(join(tmpdir(), "rook-step-keys-"));
+
+/** The real PostgreSQL the test command starts. */
+const server = (): string => {
+  const url = process.env["TEST_DATABASE_URL"];
+  if (url === undefined)
+    throw new Error("expected TEST_DATABASE_URL; run the database tests through `npm test`");
+  return url;
+};
+
+export interface Yard {
+  db: Db;
+  url: string;
+  people: Record<"operator" | "second" | "technician" | "otherTechnician" | "owner" | "untrained", string>;
+  scissor: string;
+  boom: string;
+  random: () => number;
+}
+
+/** A database of its own for one test file, with two units and a few people in it. */
+export function yardForFile(policy: Partial<Policy> = {}): Yard {
+  const yard = {} as Yard;
+  const name = `yard_${randomUUID().slice(0, 8)}`;
+  let admin: Db;
+  beforeAll(async () => {
+    admin = openDatabase(server(), 1);
+    await sql.raw(`CREATE DATABASE ${name}`).execute(admin);
+    yard.url = server().replace(/\/[^/]+$/, `/${name}`);
+    yard.db = openDatabase(yard.url, 6);
+    yard.random = seededRandom(7);
+    await migrate(yard.db);
+    await furnish(yard, { ...defaultPolicy, ...policy });
+  });
+  afterAll(async () => {
+    await yard.db.destroy();
+    await sql.raw(`DROP DATABASE ${name} WITH (FORCE)`).execute(admin);
+    await admin.destroy();
+  });
+  return yard;
+}
+
+export const at = (minute: number): Date => new Date(Date.parse("2026-03-02T05:30:00Z") + minute * 60_000);
+
+async function furnish(yard: Yard, policy: Policy): Promise<void> {
+  const { db } = yard;
+  const shifts = [
+    { id: "early", startsMin: 390 },
+    { id: "late", startsMin: 870 },
+  ];
+  await db
+    .insertInto("site")
+    .values({
+      id: "yard",
+      name: "Yard",
+      utcOffsetMin: 0,
+      shifts: JSON.stringify(shifts),
+      policy: JSON.stringify(policy),
+    })
+    .execute();
+  const people = {
+    operator: "operator",
+    second: "operator",
+    technician: "technician",
+    otherTechnician: "technician",
+    owner: "owner",
+    untrained: "operator",
+  } as const;
+  yard.people = {} as Yard["people"];
+  let badge = 100;
+  for (const [key, role] of Object.entries(people)) {
+    const id = randomUUID();
+    badge += 1;
+    yard.people[key as keyof typeof people] = id;
+    await db
+      .insertInto("person")
+      .values({ id, badge: `${badge}`, name: key })
+      .execute();
+    await db.insertInto("personRole").values({ personId: id, siteId: "yard", role }).execute();
+    if (key === "untrained") continue;
+    const until = new Date("2030-01-01");
+    await db
+      .insertInto("authorisation")
+      .values([
+        { personId: id, family: "slab_scissor", licence: "L", until },
+        { personId: id, family: "articulating_boom", licence: "L", until },
+      ])
+      .execute();
+  }
+  yard.scissor = await addUnit(db, "S-1", slabScissorSheet);
+  yard.boom = await addUnit(db, "B-1", articulatingBoomSheet);
+}
+
+export async function addUnit(
+  db: Db,
+  plate: string,
+  sheet: typeof slabScissorSheet,
+  examinationDue = new Date("2027-01-01"),
+): Promise<string> {
+  const content = canonical(sheet);
+  const sheetId = `sheet-${plate}`;
+  const versionId = randomUUID();
+  const id = randomUUID();
+  await db.insertInto("sheet").values({ id: sheetId, name: sheet.model, family: sheet.family }).execute();
+  await db
+    .insertInto("sheetVersion")
+    .values({ id: versionId, sheetId, version: 1, content, hash: sha256(content), createdAt: at(0) })
+    .execute();
+  await db
+    .insertInto("unit")
+    .values({
+      id,
+      plate,
+      siteId: "yard",
+      family: sheet.family,
+      serial: plate,
+      sheetVersionId: versionId,
+      examinationDue,
+    })
+    .execute();
+  return id;
+}
+
+export const begin = (yard: Yard, unitId: string, person: string, minute: number): Promise<string> =>
+  startInspection(yard.db, person, { unitId, scope: "full" }, at(minute));

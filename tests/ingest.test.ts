@@ -1,0 +1,191 @@
+import { randomUUID } from "node:crypto";
+import { describe, expect, it } from "vitest";
+import type { InspectionEvent } from "@/core/record/events";
+import { walkAndSign } from "@/server/demo/walk";
+import { ingest } from "@/server/inspections/ingest";
+import { findInspection, planOf } from "@/server/inspections/model";
+import { eventsHash, eventsOf, signInspection } from "@/server/inspections/sign";
+import { at, begin, yardForFile } from "./database";
+
+const yard = yardForFile();
+const check = "doc.manual@documents_box.v1";
+
+function make(inspectionId: string, seq: number, more: object = {}): InspectionEvent {
+  return {
+    id: randomUUID(),
+    inspectionId,
+    deviceId: "t",
+    seq,
+    follows: null,
+    at: at(seq).toISOString(),
+    type: "answered",
+    check,
+    result: { kind: "fine" },
+    ...more,
+  } as InspectionEvent;
+}
+
+const take = (inspectionId: string, events: readonly unknown[]) =>
+  ingest(yard.db, inspectionId, yard.people.operator, { events }, at(1));
+const statuses = async (inspectionId: string, events: readonly unknown[]) =>
+  (await take(inspectionId, events)).results.map((r) => r.status);
+const typed = { kind: "typed", name: "test" } as const;
+
+describe("the event route", () => {
+  it("takes the same event twice as one, and out of order as in order", async () => {
+    const id = await begin(yard, yard.scissor, yard.people.operator, 0);
+    const [one, two, three] = [make(id, 1), make(id, 2), make(id, 3)];
+    expect(await statuses(id, [three, one, one])).toEqual(["accepted", "accepted", "already_here"]);
+    expect(await statuses(id, [two, one])).toEqual(["accepted", "already_here"]);
+    expect(await eventsOf(yard.db, id)).toHaveLength(3);
+  });
+
+  it("keeps the good ones of a batch and says what is wrong with the bad one", async () => {
+    const id = await begin(yard, yard.scissor, yard.people.second, 0);
+    const bad = { ...make(id, 2), result: { kind: "condition", condition: "purple" } };
+    const { results } = await take(id, [
+      make(id, 1),
+      bad,
+      make(id, 3, { check: "no.such@place.v1" }),
+      { id: "x" },
+      make(id, 4),
+    ]);
+    expect(results.map((r) => r.status)).toEqual(["accepted", "refused", "refused", "refused", "accepted"]);
+    expect(results[1]?.problem).toMatch(/expected one of missing, wrong_model/);
+    expect(results[2]?.problem).toMatch(/a check of this machine's sheet/);
+    expect(results[3]?.problem).toMatch(/inspectionId/);
+  });
+
+  it("refuses a number another event holds, and events of another inspection", async () => {
+    const id = await begin(yard, yard.boom, yard.people.second, 0);
+    await take(id, [make(id, 1)]);
+    const { results } = await take(id, [make(id, 1), make(randomUUID(), 2)]);
+    expect(results[0]?.problem).toMatch(/taken by another event/);
+    expect(results[1]?.problem).toMatch(/send it there/);
+    await expect(take(randomUUID(), [])).rejects.toThrow(/start it first/);
+    await expect(ingest(yard.db, id, yard.people.second, { events: "x" }, at(1))).rejects.toThrow(
+      /at most 500 events/,
+    );
+  });
+
+  it("a gap or an unread event refuses the seal", async () => {
+    const id = await begin(yard, yard.boom, yard.people.operator, 0);
+    await take(id, [make(id, 1), make(id, 3)]);
+    const sign = async () => {
+      const events = await eventsOf(yard.db, id);
+      return signInspection(
+        yard.db,
+        id,
+        yard.people.operator,
+        {
+          outcome: "not_cleared",
+          eventCount: events.length,
+          eventsHash: eventsHash(events),
+          signature: typed,
+        },
+        at(9),
+      );
+    };
+    await expect(sign()).rejects.toThrow(/t: 2/);
+    await take(id, [make(id, 2)]);
+    expect(await statuses(id, [{ ...make(id, 4), type: "hologram" }])).toEqual(["kept_unread"]);
+    await expect(sign()).rejects.toThrow(/could not be read/);
+  });
+
+  it("refuses a signature over other events than the server holds, and a second signature", async () => {
+    const id = await begin(yard, yard.scissor, yard.people.owner, 0);
+    await ingest(yard.db, id, yard.people.owner, { events: [make(id, 1)] }, at(1));
+    const held = await eventsOf(yard.db, id);
+    const sign = (eventCount: number, hash: string) =>
+      signInspection(
+        yard.db,
+        id,
+        yard.people.owner,
+        { outcome: "not_cleared", eventCount, eventsHash: hash, signature: typed },
+        at(9),
+      );
+    await expect(sign(2, eventsHash(held))).rejects.toThrow(/covers 2 events/);
+    await expect(sign(1, "0".repeat(64))).rejects.toThrow(/differ/);
+    await expect(
+      signInspection(
+        yard.db,
+        id,
+        yard.people.second,
+        { outcome: "not_cleared", eventCount: 1, eventsHash: eventsHash(held), signature: typed },
+        at(9),
+      ),
+    ).rejects.toThrow(/began this inspection/);
+    expect((await sign(1, eventsHash(held))).outcome).toBe("not_cleared");
+    await expect(sign(1, eventsHash(held))).rejects.toThrow(/already signed/);
+  });
+
+  it("works the decision out itself: a device that claims cleared is not believed", async () => {
+    const id = await begin(yard, yard.scissor, yard.people.owner, 20);
+    await ingest(yard.db, id, yard.people.owner, { events: [make(id, 1)] }, at(21));
+    const events = await eventsOf(yard.db, id);
+    const signed = await signInspection(
+      yard.db,
+      id,
+      yard.people.owner,
+      { outcome: "cleared", eventCount: 1, eventsHash: eventsHash(events), signature: typed },
+      at(22),
+    );
+    expect(signed).toMatchObject({ outcome: "not_cleared", shownOutcome: "cleared" });
+  });
+
+  it("after the seal, an event is an addendum that still holds the unit, and an old one is known", async () => {
+    const id = await begin(yard, yard.boom, yard.people.owner, 0);
+    await walkAndSign(
+      yard.db,
+      { inspectionId: id, personId: yard.people.owner, signer: "o", random: yard.random },
+      at(0),
+    );
+    const entry = await yard.db
+      .selectFrom("ledgerEntry")
+      .select("body")
+      .where("subjectId", "=", id)
+      .executeTakeFirstOrThrow();
+    const [old] = (JSON.parse(entry.body) as { document: { events: InspectionEvent[] } }).document.events;
+    const late = make(id, 900, {
+      check: "wheel.nuts@wheel_front_left.v1",
+      result: { kind: "condition", condition: "nut_missing" },
+    });
+    const result = await ingest(yard.db, id, yard.people.owner, { events: [old, late] }, at(90));
+    expect(result.results.map((r) => r.status)).toEqual(["already_here", "accepted"]);
+    expect(result.tagsRaised).toHaveLength(1);
+    expect(
+      (await ingest(yard.db, id, yard.people.owner, { events: [late] }, at(91))).results[0]?.status,
+    ).toBe("already_here");
+  });
+
+  it("the same top-up again within a few shifts grades up", async () => {
+    const inspection = await findInspection(
+      yard.db,
+      await begin(yard, yard.scissor, yard.people.operator, 0),
+    );
+    if (inspection === undefined) throw new Error("no inspection");
+    expect(planOf(inspection).checks.length).toBeGreaterThan(90);
+    const { addUnit } = await import("./database");
+    const unitId = await addUnit(yard.db, "TOP-1", inspection.sheet);
+    const answers = { "hydraulic.level": { value: 30, putRight: "top_up_oil" } };
+    const grades: string[] = [];
+    for (const shift of [0, 1, 2]) {
+      const id = await begin(yard, unitId, yard.people.operator, shift * 1500);
+      await walkAndSign(
+        yard.db,
+        { inspectionId: id, personId: yard.people.operator, signer: "o", random: yard.random, answers },
+        at(shift * 1500),
+      );
+      grades.push(
+        (
+          await yard.db
+            .selectFrom("finding")
+            .select("grade")
+            .where("inspectionId", "=", id)
+            .executeTakeFirstOrThrow()
+        ).grade,
+      );
+    }
+    expect(grades).toEqual(["put_right", "put_right", "repair_by"]);
+  });
+});

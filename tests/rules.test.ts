@@ -1,0 +1,337 @@
+import { randomUUID } from "node:crypto";
+import { sql } from "kysely";
+import pg from "pg";
+import { describe, expect, it } from "vitest";
+import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { migrate, migrateDown } from "@/server/database/migrate";
+import { walkAndSign } from "@/server/demo/walk";
+import { ingest } from "@/server/inspections/ingest";
+import { startRetest } from "@/server/inspections/start";
+import { raiseTag } from "@/server/tags/raise";
+import { tagDetail } from "@/server/tags/read";
+import { recordRepair, releaseTag } from "@/server/tags/return";
+import { standings } from "@/server/units/standing";
+import { addUnit, at, begin, type Yard, yardForFile } from "./database";
+
+const yard = yardForFile();
+
+const walk = (inspectionId: string, personId: string, minute: number, answers = {}) =>
+  walkAndSign(yard.db, { inspectionId, personId, signer: "test", random: yard.random, answers }, at(minute));
+const state = async (unitId: string, minute: number) =>
+  (await standings(yard.db, [unitId], at(minute))).get(unitId)?.state;
+const repair = { cause: "c", work: "w", repaired: [], disturbed: [], licence: "L1" };
+
+async function tagged(plate: string): Promise<{ unitId: string; tagId: string; number: string }> {
+  const unitId = await addUnit(yard.db, plate, slabScissorSheet);
+  const { id, number } = await raiseTag(yard.db, plate, yard.people.operator, { reason: "damage" }, at(0));
+  return { unitId, tagId: id, number };
+}
+
+/** A row written by plain SQL, past every use case. */
+async function plainSeal(
+  unitId: string,
+  outcome: string,
+  more: Record<string, string | number> = {},
+): Promise<void> {
+  const inspectionId = await begin(yard, unitId, yard.people.operator, 1);
+  const row = {
+    scope: "full",
+    signed_by: yard.people.operator,
+    checks_due: 5,
+    answered: 5,
+    skipped: 0,
+    ungradable: 0,
+    ...more,
+  };
+  await sql`INSERT INTO seal VALUES (${inspectionId}, ${unitId}, ${outcome}, ${outcome}, '[]', ${row.scope}, ${row.signed_by}, ${at(20)}, ${at(1)},
+    ${row.checks_due}, ${row.answered}, ${row.skipped}, ${row.ungradable}, ${at(400)}, 1)`.execute(yard.db);
+}
+
+describe("rule 1: a finding that tags out holds the unit at once", () => {
+  it("holds before the signature, and a later better answer does not lift it", async () => {
+    const unitId = await addUnit(yard.db, "R1-A", slabScissorSheet);
+    const inspectionId = await begin(yard, unitId, yard.people.operator, 0);
+    const check = "wheel.nuts@wheel_front_left.v1";
+    const id = randomUUID();
+    const base = { inspectionId, deviceId: "t", at: at(1).toISOString(), type: "answered", check };
+    const first = await ingest(
+      yard.db,
+      inspectionId,
+      yard.people.operator,
+      {
+        events: [
+          { ...base, id, seq: 1, follows: null, result: { kind: "condition", condition: "nut_missing" } },
+        ],
+      },
+      at(1),
+    );
+    expect(first.tagsRaised).toHaveLength(1);
+    expect(await state(unitId, 1)).toBe("tagged_out");
+    await ingest(
+      yard.db,
+      inspectionId,
+      yard.people.operator,
+      {
+        events: [
+          {
+            ...base,
+            id: randomUUID(),
+            seq: 2,
+            follows: id,
+            result: { kind: "fine" },
+            supersedes: { event: id, reason: "miscounted" },
+          },
+        ],
+      },
+      at(2),
+    );
+    expect(await state(unitId, 2)).toBe("tagged_out");
+  });
+
+  it("holds by plain SQL too, and the finding cannot be softened or removed", async () => {
+    const unitId = await addUnit(yard.db, "R1-B", slabScissorSheet);
+    const inspectionId = await begin(yard, unitId, yard.people.operator, 0);
+    const finding = (grade: string, condition: string, floor: boolean) =>
+      sql`INSERT INTO finding (id, inspection_id, unit_id, check_key, check_id, part, condition, grade, rule, floor, place, event_id, found_by, found_at)
+        VALUES (${randomUUID()}, ${inspectionId}, ${unitId}, 'k', 'wheel.nuts', 'wheel_nuts', ${condition}, ${grade}, 'r', ${floor}, false, ${randomUUID()}, ${yard.people.operator}, ${at(1)})`.execute(
+        yard.db,
+      );
+    await expect(finding("watch", "nut_missing", false)).rejects.toThrow(/on the floor/);
+    await expect(finding("watch", "nut_loose", true)).rejects.toThrow(/finding_check/);
+    await finding("tag_out", "nut_missing", true);
+    expect(await state(unitId, 1)).toBe("tagged_out");
+    await expect(sql`UPDATE finding SET grade = 'watch'`.execute(yard.db)).rejects.toThrow(/never changed/);
+    await expect(sql`DELETE FROM tag`.execute(yard.db)).rejects.toThrow(/never changed/);
+    await expect(sql`TRUNCATE tag_step`.execute(yard.db)).rejects.toThrow(/never changed/);
+  });
+});
+
+describe("rule 2: a tag-out needs an identity and nothing else, and beats a clearance", () => {
+  it("anyone may tag, with an unreadable request too, and the same request twice is one tag", async () => {
+    const unitId = await addUnit(yard.db, "R2-A", slabScissorSheet);
+    await walk(await begin(yard, unitId, yard.people.operator, 0), yard.people.operator, 0);
+    expect(await state(unitId, 60)).toBe("cleared");
+    const id = randomUUID();
+    const one = await raiseTag(yard.db, "R2-A", yard.people.untrained, { id, reason: "leak" }, at(61));
+    const two = await raiseTag(yard.db, "R2-A", yard.people.untrained, { id, reason: "leak" }, at(61));
+    expect(two).toEqual(one);
+    expect(await state(unitId, 61)).toBe("tagged_out");
+    const odd = await raiseTag(yard.db, "R2-A", yard.people.untrained, "%%% not json", at(62));
+    const kept = await yard.db
+      .selectFrom("tag")
+      .select(["reason", "raw"])
+      .where("number", "=", odd.number)
+      .executeTakeFirstOrThrow();
+    expect(kept).toEqual({ reason: "unreadable", raw: "%%% not json" });
+    await expect(
+      raiseTag(yard.db, "NO-1", yard.people.untrained, { reason: "leak" }, at(62)),
+    ).rejects.toThrow(/read it off the machine/);
+  });
+
+  it("of a tag and a clearance racing on two connections, the tag always wins", async () => {
+    for (let round = 0; round < 6; round++) {
+      const unitId = await addUnit(yard.db, `R2-R${round}`, slabScissorSheet);
+      const inspectionId = await begin(yard, unitId, yard.people.operator, 0);
+      const [signed, tag] = await Promise.allSettled([
+        walk(inspectionId, yard.people.operator, 0),
+        raiseTag(yard.db, `R2-R${round}`, yard.people.second, { reason: "damage" }, at(1)),
+      ]);
+      expect(tag.status).toBe("fulfilled");
+      expect(await state(unitId, 60)).toBe("tagged_out");
+      expect(signed.status).toBe("fulfilled");
+    }
+  });
+});
+
+describe("rule 3: tags are numbered once, several may stand, and a release must have seen the latest", () => {
+  it("goes repaired, re-tested, released by a second person, and then an inspection is owed", async () => {
+    const { unitId, tagId, number } = await tagged("R3-A");
+    const head = async () => (await tagDetail(yard.db, tagId))?.seenPosition ?? 0;
+    const release = async (person: string, minute: number) =>
+      releaseTag(yard.db, tagId, person, { number, seenPosition: await head() }, at(minute));
+    await expect(release(yard.people.otherTechnician, 1)).rejects.toThrow(/expected a repair/);
+    await expect(startRetest(yard.db, yard.people.technician, tagId, at(1))).rejects.toThrow(
+      /record the repair/,
+    );
+    await recordRepair(yard.db, tagId, yard.people.technician, repair, at(2));
+    await expect(release(yard.people.otherTechnician, 3)).rejects.toThrow(/passed re-test/);
+    const retest = await startRetest(yard.db, yard.people.technician, tagId, at(4));
+    expect((await walk(retest, yard.people.technician, 4)).outcome).toBe("retest_passed");
+    await expect(release(yard.people.technician, 60)).rejects.toThrow(/second person/);
+    await expect(
+      releaseTag(
+        yard.db,
+        tagId,
+        yard.people.otherTechnician,
+        { number: "T-9999", seenPosition: await head() },
+        at(60),
+      ),
+    ).rejects.toThrow(/you typed T-9999/);
+    await release(yard.people.otherTechnician, 61);
+    expect(await state(unitId, 62)).toBe("inspection_owed");
+    await expect(release(yard.people.otherTechnician, 63)).rejects.toThrow(/already released/);
+    await walk(await begin(yard, unitId, yard.people.operator, 70), yard.people.operator, 70);
+    expect(await state(unitId, 130)).toBe("cleared");
+  });
+
+  it("a failed re-test passes nothing and tags the unit again", async () => {
+    const { unitId, tagId, number } = await tagged("R3-B");
+    await recordRepair(yard.db, tagId, yard.people.technician, repair, at(2));
+    const retest = await startRetest(yard.db, yard.people.technician, tagId, at(4));
+    const signed = await walk(retest, yard.people.technician, 4, {
+      "ground.stop_button": { condition: "sticks" },
+    });
+    expect(signed.outcome).toBe("tagged_out");
+    const detail = await tagDetail(yard.db, tagId);
+    expect(detail?.waits).toBe("retest");
+    await expect(
+      releaseTag(
+        yard.db,
+        tagId,
+        yard.people.owner,
+        { number, seenPosition: detail?.seenPosition ?? 0 },
+        at(60),
+      ),
+    ).rejects.toThrow(/passed re-test/);
+    expect((await standings(yard.db, [unitId], at(60))).get(unitId)?.tags).toHaveLength(2);
+  });
+
+  it("of a release and a new tag racing, the unit is never usable", async () => {
+    for (let round = 0; round < 4; round++) {
+      const { unitId, tagId, number } = await tagged(`R3-R${round}`);
+      await recordRepair(yard.db, tagId, yard.people.technician, repair, at(2));
+      await walk(await startRetest(yard.db, yard.people.technician, tagId, at(4)), yard.people.technician, 4);
+      const seenPosition = (await tagDetail(yard.db, tagId))?.seenPosition ?? 0;
+      const [released, again] = await Promise.allSettled([
+        releaseTag(yard.db, tagId, yard.people.owner, { number, seenPosition }, at(61)),
+        raiseTag(yard.db, `R3-R${round}`, yard.people.operator, { reason: "leak" }, at(61)),
+      ]);
+      expect(again.status).toBe("fulfilled");
+      if (released.status === "rejected") expect(String(released.reason)).toMatch(/something newer/);
+      expect(await state(unitId, 62)).toBe("tagged_out");
+    }
+  });
+
+  it("numbers are unique by constraint", async () => {
+    const { unitId, number } = await tagged("R3-C");
+    await expect(
+      sql`INSERT INTO tag (number, unit_id, reason, raised_by, raised_at) VALUES (${number}, ${unitId}, 'x', ${yard.people.operator}, now())`.execute(
+        yard.db,
+      ),
+    ).rejects.toThrow(/tag_number_key/);
+  });
+});
+
+describe("rule 4: what was signed stays, whether it is in effect is worked out under the lock", () => {
+  it("a standing tag, an overdue examination and an untrained signer refuse a clearance by plain SQL", async () => {
+    const { unitId } = await tagged("R4-A");
+    await expect(plainSeal(unitId, "cleared")).rejects.toThrow(/carries a tag/);
+    const overdue = await addUnit(yard.db, "R4-B", slabScissorSheet, at(0));
+    await expect(plainSeal(overdue, "cleared")).rejects.toThrow(/overdue/);
+    const clean = await addUnit(yard.db, "R4-C", slabScissorSheet);
+    await expect(plainSeal(clean, "cleared", { signed_by: yard.people.untrained })).rejects.toThrow(
+      /trained on this family/,
+    );
+  });
+
+  it("a reader waits for a tag that is being hung", async () => {
+    const unitId = await addUnit(yard.db, "R4-D", slabScissorSheet);
+    await walk(await begin(yard, unitId, yard.people.operator, 0), yard.people.operator, 0);
+    const other = new pg.Client({ connectionString: yard.url });
+    await other.connect();
+    await other.query("BEGIN");
+    await other.query(
+      "INSERT INTO tag (unit_id, reason, raised_by, raised_at) VALUES ($1, 'leak', $2, now())",
+      [unitId, yard.people.operator],
+    );
+    let read: string | undefined;
+    const reading = state(unitId, 61).then((s) => {
+      read = s;
+    });
+    await new Promise((resolve) => setTimeout(resolve, 150));
+    expect(read).toBeUndefined();
+    await other.query("COMMIT");
+    await reading;
+    expect(read).toBe("tagged_out");
+    await other.end();
+  });
+
+  it("the clearance ends with its shift and when a repair falls due", async () => {
+    const unitId = await addUnit(yard.db, "R4-E", articulatingBoomSheet);
+    await walk(await begin(yard, unitId, yard.people.operator, 0), yard.people.operator, 0, {
+      "engine.belt": { condition: "frayed" },
+    });
+    expect(await state(unitId, 60)).toBe("cleared_with_notes");
+    expect(await state(unitId, 9 * 60)).toBe("expired");
+    expect(await state(unitId, 8 * 24 * 60)).toBe("repair_overdue");
+  });
+});
+
+describe("rule 5 and 6: the floor, and incomplete is never a pass", () => {
+  it("refuses a clearance over skipped, ungradable or missing answers, and over a part of the checks", async () => {
+    const unitId = await addUnit(yard.db, "R6-A", slabScissorSheet);
+    await expect(plainSeal(unitId, "cleared", { skipped: 1 })).rejects.toThrow(/seal_check/);
+    await expect(plainSeal(unitId, "cleared", { ungradable: 1 })).rejects.toThrow(/seal_check/);
+    await expect(plainSeal(unitId, "cleared_with_notes", { answered: 4 })).rejects.toThrow(/seal_check/);
+    await expect(plainSeal(unitId, "cleared", { scope: "check_in" })).rejects.toThrow(/seal/);
+  });
+
+  it("refuses a sheet that removes a safety test without a page and a second person", async () => {
+    const content = {
+      ...slabScissorSheet,
+      features: { tilt_sensor: { fit: "not_fitted", manualPage: "3", enteredBy: "a", confirmedBy: "a" } },
+    };
+    await expect(
+      yard.db
+        .insertInto("sheetVersion")
+        .values({
+          id: randomUUID(),
+          sheetId: "sheet-S-1",
+          version: 2,
+          content: JSON.stringify(content),
+          hash: "x",
+          createdAt: at(0),
+        })
+        .execute(),
+    ).rejects.toThrow(/two different people/);
+  });
+
+  it("keeps the events of an open inspection", async () => {
+    const inspectionId = await begin(yard, yard.scissor, yard.people.operator, 0);
+    const event = {
+      id: randomUUID(),
+      inspectionId,
+      deviceId: "t",
+      seq: 1,
+      follows: null,
+      at: at(1).toISOString(),
+      type: "changed",
+      step: "x",
+    };
+    await ingest(yard.db, inspectionId, yard.people.operator, { events: [event] }, at(1));
+    await expect(
+      sql`DELETE FROM inspection_event WHERE inspection_id = ${inspectionId}`.execute(yard.db),
+    ).rejects.toThrow(/not sealed/);
+  });
+});
+
+describe("migrations", () => {
+  it("go down to nothing and up again", async () => {
+    await migrateDown(yard.db);
+    const left = await sql<{
+      n: string;
+    }>`SELECT count(*) AS n FROM information_schema.tables WHERE table_schema = 'public' AND table_name NOT LIKE 'kysely%'`.execute(
+      yard.db,
+    );
+    expect(left.rows[0]?.n).toBe("0");
+    const functions = await sql<{
+      n: string;
+    }>`SELECT count(*) AS n FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace WHERE n.nspname = 'public'`.execute(
+      yard.db,
+    );
+    expect(functions.rows[0]?.n).toBe("0");
+    expect(await migrate(yard.db)).toEqual(["001-foundation"]);
+  });
+});
+
+export type { Yard };
