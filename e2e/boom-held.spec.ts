@@ -34,7 +34,7 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
   const other = await browser.newPage();
   await signIn(other, "1042");
   await other.goto("/units/LM-19");
-  await expect(other.getByText("Tagged out", { exact: true })).toBeVisible();
+  await expect(other.getByRole("main").getByText("Tagged out", { exact: true }).first()).toBeVisible();
   await other.getByRole("button", { name: "Inspect, LM-19" }).click();
   await other.waitForURL("**/inspect/**");
   await expect(other.getByText(/holds this unit/)).toBeVisible();

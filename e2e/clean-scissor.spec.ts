@@ -15,7 +15,7 @@ test("an operator signs in, walks a clean scissor and it is cleared until the sh
   const id = await beginWalk(page, "LM-07");
   await expect(page.getByRole("button", { name: /still open/ })).toBeVisible();
   // The forward button sleeps while anything is open: pressing it goes nowhere.
-  await page.getByRole("button", { name: /still open/ }).click();
+  await page.getByRole("button", { name: /still open/ }).click({ force: true });
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Documents");
   await walkOn(page);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Cleared");

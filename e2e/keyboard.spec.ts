@@ -49,6 +49,7 @@ test("a clean scissor is walked and signed by keyboard alone", async ({ page }) 
     await expect(page.getByRole("button", { name: before ?? "", exact: true })).toBeHidden();
   }
   await expect(heading).toHaveText("Cleared");
+  await expect(page.getByRole("banner").getByRole("status")).toHaveText("All sent");
   await tabTo(page, "input[placeholder='T. Bram']");
   await page.keyboard.type("T. Bram");
   for (

@@ -66,7 +66,7 @@ async function vitest(project) {
 }
 
 async function browser() {
-  const name = "rook_e2e";
+  const name = "rook_browser";
   const admin = cluster.url("postgres");
   const url = cluster.url(name);
   const keys = join(work, "keys");

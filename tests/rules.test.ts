@@ -11,7 +11,7 @@ import { raiseTag } from "@/server/tags/raise";
 import { tagDetail } from "@/server/tags/read";
 import { recordRepair, releaseTag } from "@/server/tags/return";
 import { standings } from "@/server/units/standing";
-import { addUnit, at, begin, type Yard, yardForFile } from "./database";
+import { addUnit, at, begin, yardForFile } from "./database";
 
 const yard = yardForFile();
 
@@ -333,5 +333,3 @@ describe("migrations", () => {
     expect(await migrate(yard.db)).toEqual(["001-foundation"]);
   });
 });
-
-export type { Yard };

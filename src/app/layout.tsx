@@ -3,6 +3,7 @@ import "./globals.css";
 import type { Metadata, Viewport } from "next";
 import { NextIntlClientProvider } from "next-intl";
 import { displayChoice } from "@/server/http/page";
+import { frameMessages } from "./messages";
 
 export const metadata: Metadata = {
   title: { default: "Rook Step", template: "%s · Rook Step" },
@@ -15,7 +16,7 @@ export default async function RootLayout({ children }: { children: React.ReactNo
   return (
     <html lang="en" data-theme={theme}>
       <body>
-        <NextIntlClientProvider>{children}</NextIntlClientProvider>
+        <NextIntlClientProvider messages={frameMessages()}>{children}</NextIntlClientProvider>
       </body>
     </html>
   );

@@ -7,4 +7,10 @@ import machine from "../../messages/en/machine.json";
 /** The words, English first; another language is another folder of the same files. */
 export const messages = { ...app, ...machine, check, condition };
 
+/** The words most views' client parts need; the walk and the tag pages send all of them themselves. */
+export function frameMessages() {
+  const { name, nav, signIn, shift, problem, tagging, tagged, inspect, units } = app;
+  return { name, nav, signIn, shift, problem, tagging, tagged, inspect, units };
+}
+
 export default getRequestConfig(async () => ({ locale: "en", timeZone: "UTC", messages }));

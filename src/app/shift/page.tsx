@@ -11,8 +11,8 @@ export const metadata = { title: "Shift" };
 export default async function ShiftPage() {
   const call = await pageCall();
   const { person, siteId, at } = call;
-  const chrome = await chromeData(call);
   if (siteId === undefined) {
+    const chrome = await chromeData(call);
     const t = await getTranslations();
     return (
       <Chrome data={chrome} at="shift">
@@ -20,7 +20,7 @@ export default async function ShiftPage() {
       </Chrome>
     );
   }
-  const board = await shiftBoard(database(), siteId, at);
+  const [chrome, board] = await Promise.all([chromeData(call), shiftBoard(database(), siteId, at)]);
   const own = ({ inspectorId, ...row }: (typeof board.rows)[number]) => ({
     ...row,
     mine: inspectorId === person.id,

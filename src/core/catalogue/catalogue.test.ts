@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
-import { figureOf, sheetSchema } from "../sheet/sheet";
+import { figureOf } from "../sheet/read";
+import { sheetSchema } from "../sheet/sheet";
 import { checksOf } from "./catalogue";
 
 const sheets = [slabScissorSheet, articulatingBoomSheet];

@@ -1,5 +1,6 @@
 import { buildMachine } from "../machine/machine";
-import { mayHave, type Sheet } from "../sheet/sheet";
+import { mayHave } from "../sheet/read";
+import type { Sheet } from "../sheet/sheet";
 import { chassisChecks } from "./chassis";
 import { documentChecks } from "./documents";
 import { groundTests } from "./ground-tests";

@@ -1,4 +1,4 @@
-import { mayHave } from "../sheet/sheet";
+import { mayHave } from "../sheet/read";
 import { floor, putRight, repair, stop, watch } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition, StopId } from "./types";

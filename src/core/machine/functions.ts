@@ -1,5 +1,6 @@
 import type { FeatureId } from "../sheet/features";
-import { fitOf, mayHave, type Sheet } from "../sheet/sheet";
+import { fitOf, mayHave } from "../sheet/read";
+import type { Sheet } from "../sheet/sheet";
 import type { Station } from "./state";
 
 /** What kind of thing a function moves: interlocks block groups, not names. */

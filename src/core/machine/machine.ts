@@ -1,4 +1,5 @@
-import { figureOf, fitOf, mayHave, type Sheet } from "../sheet/sheet";
+import { figureOf, fitOf, mayHave } from "../sheet/read";
+import type { Sheet } from "../sheet/sheet";
 import type { Condition } from "./condition";
 import { functionsOf, hasEnable, hasEngine, type MachineFunction } from "./functions";
 import { type Interlock, interlocks } from "./interlocks";

@@ -1,5 +1,6 @@
 import { hasEngine } from "../machine/functions";
-import { mayHave, type Sheet } from "../sheet/sheet";
+import { mayHave } from "../sheet/read";
+import type { Sheet } from "../sheet/sheet";
 
 /** The machine's state as planning needs it: one word per variable. */
 export type PlanState = Readonly<Record<string, string>>;

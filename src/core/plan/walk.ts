@@ -1,6 +1,7 @@
 import type { StopId } from "../catalogue/types";
 import type { PositionId } from "../sheet/positions";
-import { drawnM, type Sheet } from "../sheet/sheet";
+import { drawnM } from "../sheet/read";
+import type { Sheet } from "../sheet/sheet";
 
 /** Where a walk may start; schools differ (field guide, section 19). */
 export type StartCorner = "rear" | "engine" | "right_rear_wheel" | "documents";

@@ -3,7 +3,8 @@ import type { PartId } from "../catalogue/parts";
 import type { Grade, Upkeep } from "../catalogue/types";
 import { type GradeContext, type Graded, gradeFinding, isWorse, noContext } from "../grade/grade";
 import type { Policy } from "../grade/policy";
-import { figureOf, type Sheet } from "../sheet/sheet";
+import { figureOf } from "../sheet/read";
+import type { Sheet } from "../sheet/sheet";
 import type { Given, Reduction } from "./reduce";
 
 export interface Finding extends Graded {

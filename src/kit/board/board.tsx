@@ -1,7 +1,8 @@
 import { useTranslations } from "next-intl";
 import { useEffect, useRef } from "react";
 import type { StopId } from "@/core/catalogue/types";
-import { drawnM, type Sheet } from "@/core/sheet/sheet";
+import { drawnM } from "@/core/sheet/read";
+import type { Sheet } from "@/core/sheet/sheet";
 import { layoutBoard, rookPath } from "./layout";
 import { MachinePlan } from "./machine-plan";
 

@@ -1,5 +1,6 @@
 import type { StopId } from "@/core/catalogue/types";
-import { drawnM, type Sheet } from "@/core/sheet/sheet";
+import { drawnM } from "@/core/sheet/read";
+import type { Sheet } from "@/core/sheet/sheet";
 
 export interface BoardSquare {
   readonly stop: StopId;

@@ -1,4 +1,5 @@
-import { drawnM, type Sheet } from "@/core/sheet/sheet";
+import { drawnM } from "@/core/sheet/read";
+import type { Sheet } from "@/core/sheet/sheet";
 import { extent } from "./layout";
 
 /** The unit in plan, to scale, from its sheet. Drawn in metres round the chassis centre; y is flipped by the caller's scale. */

@@ -1,4 +1,5 @@
-import { drawnM, type Sheet } from "@/core/sheet/sheet";
+import { drawnM } from "@/core/sheet/read";
+import type { Sheet } from "@/core/sheet/sheet";
 
 export interface Point {
   readonly x: number;

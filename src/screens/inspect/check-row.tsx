@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import { figureOf } from "@/core/sheet/sheet";
+import { figureOf } from "@/core/sheet/read";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import type { InspectModel } from "./model";
@@ -33,7 +33,7 @@ export function CheckRow(props: RowProps) {
       className={`grid grid-cols-[1fr_auto] items-center gap-x-3.5 border-b border-line py-2 ${current ? "border-l-[5px] border-l-brass pl-3" : ""}`}
     >
       <div>
-        <h3 className="text-[18.5px] leading-tight font-bold">{checkTitle(t, check)}</h3>
+        <h2 className="text-[18.5px] leading-tight font-bold">{checkTitle(t, check)}</h2>
         <p className="leading-snug text-ink2">
           {checkLook(t, check)}
           {check.definition.measure === undefined ? null : <LimitWords check={check} model={model} />}

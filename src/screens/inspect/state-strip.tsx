@@ -27,8 +27,8 @@ export function StateStrip({
 }) {
   const t = useTranslations();
   return (
-    <section className="border-t border-line bg-chalk2 px-5 py-2.5">
-      <h3 className="font-semibold text-ink2">{title}</h3>
+    <section aria-label={title} className="border-t border-line bg-chalk2 px-5 py-2.5">
+      <p className="font-semibold text-ink2">{title}</p>
       <ul className="mt-1.5 flex flex-wrap gap-1.5">
         {order
           .filter(

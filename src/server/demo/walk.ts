@@ -1,6 +1,6 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import type { InspectionEvent } from "@/core/record/events";
-import { figureOf } from "@/core/sheet/sheet";
+import { figureOf } from "@/core/sheet/read";
 import type { Db } from "@/server/database/database";
 import { ingest } from "@/server/inspections/ingest";
 import { findInspection, planOf } from "@/server/inspections/model";

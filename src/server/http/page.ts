@@ -36,24 +36,24 @@ export async function displayChoice() {
 
 /** What the frame of a view needs. */
 export async function chromeData(call: PageCall) {
+  const { siteId } = call;
   const db = database();
-  const site =
-    call.siteId === undefined
-      ? undefined
-      : await db.selectFrom("site").select("name").where("id", "=", call.siteId).executeTakeFirst();
-  const tagged =
-    call.siteId === undefined
-      ? { count: 0 }
-      : await db
-          .selectFrom("standingTag as t")
-          .innerJoin("unit as u", "u.id", "t.unitId")
-          .select(({ fn }) => fn.countAll<string>().as("count"))
-          .where("u.siteId", "=", call.siteId)
-          .executeTakeFirstOrThrow();
+  const ofSite = async () => {
+    if (siteId === undefined) return { place: "", tagged: 0 };
+    const [site, tagged] = await Promise.all([
+      db.selectFrom("site").select("name").where("id", "=", siteId).executeTakeFirst(),
+      db
+        .selectFrom("standingTag as t")
+        .innerJoin("unit as u", "u.id", "t.unitId")
+        .select(({ fn }) => fn.countAll<string>().as("count"))
+        .where("u.siteId", "=", siteId)
+        .executeTakeFirst(),
+    ]);
+    return { place: site?.name ?? "", tagged: Number(tagged?.count ?? 0) };
+  };
   return {
     person: call.person.name,
-    place: site?.name ?? "",
-    tagged: Number(tagged.count),
+    ...(await ofSite()),
     display: await displayChoice(),
     demoClock: clockIsSet ? call.at.toISOString().slice(11, 16) : undefined,
   };

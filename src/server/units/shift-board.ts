@@ -3,7 +3,6 @@ import { shiftFor } from "@/core/decision/standing";
 import type { Policy } from "@/core/grade/policy";
 import { foundStowed } from "@/core/plan/variables";
 import type { Family } from "@/core/sheet/families";
-import type { Sheet } from "@/core/sheet/sheet";
 import { queue } from "@/core/shift/queue";
 import type { Db } from "@/server/database/database";
 import { planOf } from "@/server/inspections/model";
@@ -37,16 +36,22 @@ export interface ShiftBoard {
 
 const planned = new Map<string, { minutes: number; checks: number }>();
 
-/** Minutes and checks of a full inspection; a sheet version's plan under one policy never changes. */
-function planFor(sheetVersionId: string, sheet: Sheet, policy: Policy) {
-  const key = `${sheetVersionId} ${JSON.stringify(policy)}`;
-  let known = planned.get(key);
-  if (known === undefined) {
-    const plan = planOf({ sheet, policy, scope: { kind: "full" }, found: foundStowed(sheet) });
-    known = { minutes: plan.minutes, checks: plan.checks.length };
-    planned.set(key, known);
+/** Minutes and checks of a full inspection by sheet version. A version's plan under one policy never changes. */
+async function plansFor(db: Db, versionIds: readonly string[], policy: Policy) {
+  const keyOf = (versionId: string) => `${versionId} ${JSON.stringify(policy)}`;
+  const missing = [...new Set(versionIds)].filter((id) => !planned.has(keyOf(id)));
+  if (missing.length > 0) {
+    const versions = await db
+      .selectFrom("sheetVersion")
+      .select(["id", "content"])
+      .where("id", "in", missing)
+      .execute();
+    for (const { id, content: sheet } of versions) {
+      const plan = planOf({ sheet, policy, scope: { kind: "full" }, found: foundStowed(sheet) });
+      planned.set(keyOf(id), { minutes: plan.minutes, checks: plan.checks.length });
+    }
   }
-  return known;
+  return (versionId: string) => planned.get(keyOf(versionId)) ?? { minutes: 0, checks: 0 };
 }
 
 /** What must be ready for the shift about to start or under way, by when, by whom. */
@@ -56,7 +61,6 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
   const needs = await db
     .selectFrom("shiftNeed as n")
     .innerJoin("unit as u", "u.id", "n.unitId")
-    .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
     .leftJoin("person as p", "p.id", "n.inspectorId")
     .select([
       "u.id as unitId",
@@ -67,21 +71,26 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
       "n.place",
       "n.inspectorId",
       "p.name as inspector",
-      "v.id as sheetVersionId",
-      "v.content as sheet",
+      "u.sheetVersionId",
     ])
     .where("n.siteId", "=", siteId)
+    .where("u.sheetVersionId", "is not", null)
     .orderBy("u.plate")
     .execute();
   const ids = needs.map((n) => n.unitId);
-  const [standing, walking, reasons, bare] = [
-    await standings(db, ids, at),
-    await openWalks(db, ids, at),
-    await tagReasons(db, ids),
-    await countWithoutSheet(db, siteId),
-  ];
+  const [standing, walking, reasons, bare, planFor] = await Promise.all([
+    standings(db, ids, at),
+    openWalks(db, ids, at),
+    tagReasons(db, ids),
+    countWithoutSheet(db, siteId),
+    plansFor(
+      db,
+      needs.flatMap((n) => n.sheetVersionId ?? []),
+      site.policy,
+    ),
+  ]);
   const rows = needs.map((need) => {
-    const { unitId, shiftId, sheetVersionId, sheet, ...rest } = need;
+    const { unitId, shiftId, sheetVersionId, ...rest } = need;
     const own = standing.get(unitId);
     if (own === undefined) throw new Error(`no standing for ${need.plate}`);
     const { unitId: _same, ...state } = own;
@@ -90,7 +99,7 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
       shiftId,
       ...rest,
       standing: state,
-      ...planFor(sheetVersionId, sheet, site.policy),
+      ...planFor(sheetVersionId ?? ""),
       walking: walking.get(unitId),
       tagReason: reasons.get(unitId),
     };

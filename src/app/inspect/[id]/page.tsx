@@ -1,4 +1,6 @@
 import { notFound, redirect } from "next/navigation";
+import { NextIntlClientProvider } from "next-intl";
+import { messages } from "@/app/messages";
 import { shiftFor } from "@/core/decision/standing";
 import { Inspect } from "@/screens/inspect/inspect";
 import { database } from "@/server/database/database";
@@ -40,5 +42,9 @@ export default async function InspectPage({ params }: { params: Promise<{ id: st
     shift: shiftFor(site.shifts, at.getTime(), site.utcOffsetMin),
     measures: (await displayChoice()).measures,
   };
-  return <Inspect data={data} />;
+  return (
+    <NextIntlClientProvider messages={messages}>
+      <Inspect data={data} />
+    </NextIntlClientProvider>
+  );
 }

@@ -1,4 +1,6 @@
 import { notFound } from "next/navigation";
+import { NextIntlClientProvider } from "next-intl";
+import { messages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { ReturnView } from "@/screens/tagged/return-view";
 import { database } from "@/server/database/database";
@@ -24,14 +26,17 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
   };
   return (
     <Chrome data={await chromeData(call)} at="tagged" plate={tag.plate}>
-      <ReturnView
-        tag={{
-          ...rest,
-          raisedAtMs: raisedAt.getTime(),
-          steps: steps.map(({ at, ...s }) => ({ ...s, atMs: at.getTime() })),
-        }}
-        may={may}
-      />
+      <NextIntlClientProvider messages={messages}>
+        {" "}
+        <ReturnView
+          tag={{
+            ...rest,
+            raisedAtMs: raisedAt.getTime(),
+            steps: steps.map(({ at, ...s }) => ({ ...s, atMs: at.getTime() })),
+          }}
+          may={may}
+        />
+      </NextIntlClientProvider>
     </Chrome>
   );
 }

@@ -1,0 +1,36 @@
+// `npm run bench`: measures the running app and prints one JSON line last. Node built-ins only.
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { cli, ensureBuild, startServer } from "./setup/app.mjs";
+import { freePort, removeCluster, startCluster } from "./setup/cluster.mjs";
+import { ensurePackages } from "./setup/packages.mjs";
+import { run, tail } from "./setup/run.mjs";
+import { during, giveUp } from "./setup/say.mjs";
+
+await ensurePackages({ browser: true });
+const folder = ".data/bench";
+removeCluster(folder);
+// Synced to disk as in use: a bench on a cluster that does not sync would flatter the routes.
+const cluster = await startCluster(folder);
+const keys = mkdtempSync(join(tmpdir(), "rook-step-bench-"));
+const env = {
+  DATABASE_URL: cluster.url("postgres"),
+  ROOK_STEP_KEYS: keys,
+  ROOK_STEP_DEMO_NOW: "2026-06-10T05:40:00Z",
+  ROOK_STEP_DEMO_DAYS: "14",
+  LOG_LEVEL: "silent",
+};
+const made = await during("Making the yard", () => cli("prepare-demo", [], env));
+if (made.code !== 0) giveUp(tail(made.out));
+await ensureBuild();
+const server = await startServer({ port: await freePort(), databaseUrl: env.DATABASE_URL, env });
+const result = await run(process.execPath, ["--import", "tsx", join("bench", "foundation.ts")], {
+  env: { ...env, BENCH_URL: server.url, ROOK_STEP_URL: server.url },
+  show: true,
+});
+await server.stop();
+await cluster.stop("immediate");
+removeCluster(folder);
+rmSync(keys, { recursive: true, force: true });
+process.exit(result.code);
