@@ -8,7 +8,12 @@ export default defineConfig({
     projects: [
       {
         resolve: { alias },
-        test: { name: "unit", include: ["src/{core,device,kit}/**/*.test.ts"], environment: "node" },
+        test: {
+          name: "unit",
+          include: ["src/{core,device,kit}/**/*.test.ts", "messages/*.test.ts"],
+          environment: "node",
+          testTimeout: 60_000,
+        },
       },
       {
         resolve: { alias },
@@ -16,8 +21,8 @@ export default defineConfig({
           name: "database",
           include: ["src/server/**/*.test.ts", "tests/**/*.test.ts"],
           environment: "node",
-          testTimeout: 30_000,
-          hookTimeout: 60_000,
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
           fileParallelism: false,
         },
       },

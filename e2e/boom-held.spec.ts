@@ -5,7 +5,6 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
   page,
   browser,
 }) => {
-  test.setTimeout(240_000);
   await signIn(page, "1041");
   await beginWalk(page, "LM-19");
   await walkOn(

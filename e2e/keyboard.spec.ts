@@ -10,7 +10,6 @@ async function tabTo(page: Page, fits: string): Promise<void> {
 }
 
 test("a clean scissor is walked and signed by keyboard alone", async ({ page }) => {
-  test.setTimeout(180_000);
   await page.goto("/sign-in");
   await page.keyboard.type("1043");
   await tabTo(page, "input[type=password]");

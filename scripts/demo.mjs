@@ -1,5 +1,5 @@
 // `npm run demo`: from a bare machine to a running app with demo data. Node built-ins only.
-import { existsSync, rmSync } from "node:fs";
+import { rmSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { cli, ensureBuild, startServer } from "./setup/app.mjs";
 import { portIsFree, removeCluster, startCluster } from "./setup/cluster.mjs";
@@ -20,7 +20,7 @@ const folder = ".data/demo";
 const keys = ".data/keys";
 await ensurePackages({ browser: false });
 if (values.reset) {
-  if (existsSync(`${folder}/data`)) await (await startCluster(folder)).stop("immediate");
+  await (await startCluster(folder)).stop("immediate");
   removeCluster(folder);
   rmSync(keys, { recursive: true, force: true });
 }

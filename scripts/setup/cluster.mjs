@@ -1,4 +1,4 @@
-import { randomBytes } from "node:crypto";
+import { createHash, randomBytes } from "node:crypto";
 import { chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
 import { join, resolve } from "node:path";
@@ -31,10 +31,10 @@ export function portIsFree(port) {
  * Run as an unprivileged user where we are root, since PostgreSQL refuses to run as root.
  */
 export async function startCluster(folder, { fast = false } = {}) {
-  const home = resolve(folder);
-  const data = join(home, "data");
   const bin = postgresBin();
   const as = process.getuid?.() === 0 ? "postgres" : undefined;
+  const home = await homeFor(folder, as);
+  const data = join(home, "data");
   const pg = (program, args) =>
     as
       ? run("runuser", ["-u", as, "--", join(bin, program), ...args], { cwd: "/" })
@@ -47,11 +47,6 @@ export async function startCluster(folder, { fast = false } = {}) {
     const passwordFile = join(home, "password");
     writeFileSync(passwordFile, password, { mode: 0o600 });
     if (as) await giveTo(as, [home, passwordFile]);
-    if (as && (await run("runuser", ["-u", as, "--", "test", "-w", home], { cwd: "/" })).code !== 0) {
-      giveUp(
-        `the user ${as}, as which the database runs, may not enter ${home}; clone the project into a folder others may enter, such as /srv.`,
-      );
-    }
     await during("Making the database cluster", async () => {
       const made = await pg("initdb", [
         "-D",
@@ -121,6 +116,22 @@ async function giveTo(user, paths) {
   for (const path of paths) chownSync(path, uid, uid);
 }
 
+/**
+ * Where a cluster lives: in the project's own ignored folder, or, where the unprivileged user may not enter the
+ * project (a clone under /root, say), in /var/tmp under a name made from the project's path.
+ */
+async function homeFor(folder, as) {
+  const own = resolve(folder);
+  if (as === undefined) return own;
+  mkdirSync(own, { recursive: true });
+  const enters = await run("runuser", ["-u", as, "--", "test", "-x", own], { cwd: "/" });
+  return enters.code === 0 ? own : elsewhere(own);
+}
+
+const elsewhere = (own) =>
+  join("/var/tmp", `rook-step-${createHash("sha256").update(own).digest("hex").slice(0, 12)}`);
+
 export function removeCluster(folder) {
-  rmSync(resolve(folder), { recursive: true, force: true });
+  const own = resolve(folder);
+  for (const path of [own, elsewhere(own)]) rmSync(path, { recursive: true, force: true });
 }

@@ -1,3 +1,4 @@
+import type { Outcome } from "@/core/decision/decide";
 import type { StandingState } from "@/core/decision/standing";
 import type { MarkKind } from "@/kit/mark";
 
@@ -12,6 +13,16 @@ export const stateMark: Readonly<Record<StandingState, MarkKind>> = {
   stopped_for_conditions: "place",
   cleared_with_notes: "watch",
   cleared: "fine",
+};
+
+/** The square of each outcome of an inspection. */
+export const outcomeMark: Readonly<Record<Outcome, MarkKind>> = {
+  cleared: "fine",
+  cleared_with_notes: "watch",
+  not_cleared: "skipped",
+  stopped_for_conditions: "place",
+  tagged_out: "tag_out",
+  retest_passed: "fine",
 };
 
 /** Hours and minutes on the site's clock. */

@@ -127,7 +127,7 @@ function MeasureField({ check, model, onMeasure, onWrong }: RowProps) {
   );
   return (
     <form
-      className="flex flex-wrap justify-end gap-2"
+      className="col-span-2 mt-1.5 flex flex-wrap justify-end gap-2 md:col-span-1 md:mt-0"
       onSubmit={(event) => {
         event.preventDefault();
         if (ready) onMeasure(check, value, needsLimit ? limit : undefined);

@@ -4,20 +4,12 @@ import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import type { DecisionFacts, Outcome } from "@/core/decision/decide";
 import { Button, buttonLook } from "@/kit/button";
-import { Mark, type MarkKind } from "@/kit/mark";
+import { Mark } from "@/kit/mark";
 import { send } from "../send";
+import { outcomeMark } from "../states";
 import type { InspectModel } from "./model";
 import { type Signature, SignatureField } from "./signature";
 import { conditionWord, titleOfKey } from "./words";
-
-export const outcomeMark: Readonly<Record<Outcome, MarkKind>> = {
-  cleared: "fine",
-  cleared_with_notes: "watch",
-  not_cleared: "skipped",
-  stopped_for_conditions: "place",
-  tagged_out: "tag_out",
-  retest_passed: "fine",
-};
 
 /** What follows from all that was found, with its reasons, and the signature that seals it. */
 export function DecisionView({
@@ -45,7 +37,7 @@ export function DecisionView({
 
   if (signed !== undefined) {
     return (
-      <div className="mx-auto max-w-2xl p-6" role="status">
+      <main className="mx-auto max-w-2xl p-6" aria-live="polite">
         <p className="text-ink2">{t("decide.signed")}</p>
         <h1 className="mt-2 text-[34px] font-bold">
           <Mark kind={outcomeMark[signed.outcome]}>{t(`outcome.${signed.outcome}`)}</Mark>
@@ -62,7 +54,7 @@ export function DecisionView({
             {t("decide.record")}
           </Link>
         </div>
-      </div>
+      </main>
     );
   }
   const sign = async () => {
@@ -81,7 +73,7 @@ export function DecisionView({
   };
   const { outcome } = decision;
   return (
-    <div className="grid min-h-0 flex-1 md:grid-cols-2">
+    <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] md:grid-cols-2">
       <section className="overflow-y-auto p-5 md:border-r-2 md:border-ink">
         <p className="text-ink2">{t("decide.says")}</p>
         <h1 className="mt-1 text-[32px] leading-tight font-bold">
@@ -160,6 +152,6 @@ export function DecisionView({
           </Button>
         </div>
       </section>
-    </div>
+    </main>
   );
 }

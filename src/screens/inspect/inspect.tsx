@@ -123,6 +123,7 @@ export function Inspect({ data }: { data: InspectData }) {
   if (card === undefined) return null;
   const visit = model.plan.visits[card.visit];
   const stop = visit?.stop ?? "close";
+  const changedHere = new Set(card.changes.map((c) => c.change.variable));
   const cautions = [...new Set(card.checks.flatMap((c) => c.definition.cautions ?? []))];
   const moves = card.checks.filter(isMove);
   const rows = card.checks.filter((check) => !isMove(check));
@@ -160,7 +161,7 @@ export function Inspect({ data }: { data: InspectData }) {
       {deciding ? (
         <DecisionView model={model} onBack={() => setDeciding(false)} onGo={goCheck} />
       ) : (
-        <main className="grid min-h-0 flex-1 grid-rows-[auto_1fr] md:grid-cols-[minmax(0,53%)_minmax(0,1fr)] md:grid-rows-1">
+        <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr] md:grid-cols-[minmax(0,53%)_minmax(0,1fr)] md:grid-rows-1">
           <div className="flex min-h-0 flex-col md:border-r-2 md:border-ink">
             <div className="md:hidden">
               <Strip stops={stops} onGo={goVisit} />
@@ -186,11 +187,7 @@ export function Inspect({ data }: { data: InspectData }) {
               </div>
             ) : null}
             <div className="hidden md:block">
-              <StateStrip
-                state={card.state}
-                changed={new Set(card.changes.map((c) => c.change.variable))}
-                title={t("inspect.leaveLike")}
-              />
+              <StateStrip state={card.state} changed={changedHere} title={t("inspect.leaveLike")} />
             </div>
           </div>
           <section className="flex min-h-0 flex-col" aria-label={t(`stop.${stop}`)}>
@@ -272,6 +269,9 @@ export function Inspect({ data }: { data: InspectData }) {
                   onWrong={setWrong}
                 />
               ) : null}
+              <div className="-mx-4 mt-4 md:hidden">
+                <StateStrip state={card.state} changed={changedHere} title={t("inspect.leaveLike")} />
+              </div>
             </div>
             <div className="sticky bottom-0 grid grid-cols-[auto_1fr] gap-3 border-t border-line bg-chalk px-4 py-3 md:px-6">
               <Button

@@ -8,9 +8,8 @@ import type { Family } from "@/core/sheet/families";
 import { buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
-import { outcomeMark } from "../inspect/decision";
 import { conditionWord, shown, titleOfKey } from "../inspect/words";
-import { clock, dayAndClock } from "../states";
+import { clock, dayAndClock, outcomeMark } from "../states";
 
 export interface RecordData {
   readonly inspectionId: string;

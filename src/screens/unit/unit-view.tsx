@@ -8,10 +8,9 @@ import type { Sheet } from "@/core/sheet/sheet";
 import { Mark, type MarkKind, Square } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { Pose } from "@/kit/pose/pose";
-import { outcomeMark } from "../inspect/decision";
 import { conditionWord, titleOfKey } from "../inspect/words";
 import { StartWalk } from "../shift/start-walk";
-import { clock, day, dayAndClock, stateMark, tagReason } from "../states";
+import { clock, day, dayAndClock, outcomeMark, stateMark, tagReason } from "../states";
 import { RepairDone } from "./repair-done";
 
 export interface UnitData {

@@ -1,0 +1,102 @@
+import { type Page, test } from "@playwright/test";
+import { beginWalk, clearCard, signIn, walkOn } from "./yard";
+
+/** Not a check: renews the pictures the README links, by `npm run screenshots`. */
+test.use({ reducedMotion: "reduce" } as never);
+
+const heading = (page: Page) => page.getByRole("heading", { level: 1 }).textContent();
+
+async function take(page: Page, name: string): Promise<void> {
+  await page.waitForLoadState("networkidle");
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+}
+
+async function theme(page: Page, value: "day" | "night", baseURL: string | undefined): Promise<void> {
+  await page.context().addCookies([{ name: "rook-theme", value, url: baseURL ?? "" }]);
+}
+
+test("pictures of the main views", async ({ page, baseURL }) => {
+  test.setTimeout(400_000);
+  await theme(page, "day", baseURL);
+  await page.goto("/sign-in");
+  await page.getByLabel("Badge number").fill("1041");
+  await take(page, "sign-in");
+
+  await signIn(page, "2001");
+  await theme(page, "day", baseURL);
+  await page.goto("/shift");
+  await take(page, "shift");
+  await page.goto("/tagged");
+  await take(page, "tagged-out");
+  await page.goto("/units/LM-06");
+  await take(page, "unit");
+
+  await signIn(page, "3002");
+  await theme(page, "day", baseURL);
+  await page.goto("/tagged");
+  await page.getByRole("listitem").filter({ hasText: "LM-08" }).getByRole("link", { name: /^Open/ }).click();
+  await page.waitForURL("**/tags/**");
+  await take(page, "return-to-service");
+
+  await signIn(page, "1043");
+  await theme(page, "day", baseURL);
+  await beginWalk(page, "LM-06");
+  await walkOn(page, async () => (await heading(page)) === "Battery tray");
+  await page.getByRole("button", { name: "Posts and cables: Fine" }).click();
+  await page.getByRole("button", { name: "Water over the plates: Something is wrong" }).click();
+  await page.keyboard.press("1");
+  await page.getByRole("button", { name: "Topped up with distilled water" }).click();
+  await page.getByRole("button", { name: "Record it" }).click();
+  await page.getByText("All sent").waitFor();
+  await take(page, "inspect");
+  await theme(page, "night", baseURL);
+  await page.reload();
+  await page
+    .getByRole("button", { name: /Battery tray/ })
+    .first()
+    .click();
+  await take(page, "inspect-night");
+  await page.setViewportSize({ width: 390, height: 844 });
+  await theme(page, "day", baseURL);
+  await page.reload();
+  await page
+    .getByRole("button", { name: /Battery tray/ })
+    .first()
+    .click();
+  await take(page, "inspect-phone");
+  await page.setViewportSize({ width: 1280, height: 800 });
+
+  await signIn(page, "1041");
+  await theme(page, "day", baseURL);
+  await beginWalk(page, "LM-19");
+  await walkOn(
+    page,
+    async () => (await heading(page)) === "Platform station" && (await page.getByRole("table").isVisible()),
+  );
+  for (const name of ["Turntable left", "Turntable right", "Tower up", "Tower down", "Main boom up"]) {
+    await page.getByRole("button", { name: `${name}: Good` }).click();
+  }
+  await page.getByText("All sent").waitFor();
+  await take(page, "function-tests");
+  await page.getByRole("button", { name: "Platform rotate left: Something is wrong" }).click();
+  await page.getByRole("button", { name: "Did not move" }).click();
+  for (const possible of (await page.getByRole("dialog").locator("button[aria-pressed]").all()).slice(0, 5))
+    await possible.click();
+  await take(page, "rule-out");
+  await page.keyboard.press("Escape");
+  await clearCard(page);
+  await walkOn(
+    page,
+    async () =>
+      (await heading(page)) === "Driving" &&
+      (await page.getByRole("heading", { name: "Stopping distance" }).isVisible()),
+  );
+  await walkOn(page);
+  await take(page, "decision");
+
+  await page.goto("/units/LM-07");
+  await page.getByRole("link", { name: / min/ }).first().click();
+  await page.waitForURL("**/records/**");
+  await take(page, "record");
+});

@@ -1,0 +1,79 @@
+import { describe, expect, it } from "vitest";
+import { messages } from "@/app/messages";
+import { checksOf } from "@/core/catalogue/catalogue";
+import { parts } from "@/core/catalogue/parts";
+import { interlocks } from "@/core/machine/interlocks";
+import { planInspection } from "@/core/plan/plan";
+import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { families } from "@/core/sheet/families";
+
+/** The words at a dotted key, or undefined. */
+function words(key: string): string | undefined {
+  const found = key
+    .split(".")
+    .reduce<unknown>(
+      (at, part) =>
+        typeof at === "object" && at !== null ? (at as Record<string, unknown>)[part] : undefined,
+      messages,
+    );
+  return typeof found === "string" && found.trim() !== "" ? found : undefined;
+}
+
+const missing = (keys: Iterable<string>) => [...new Set(keys)].filter((key) => words(key) === undefined);
+const everything = [slabScissorSheet, articulatingBoomSheet].flatMap((sheet) => [
+  ...checksOf(sheet),
+  ...checksOf({ ...sheet, features: {} }),
+]);
+
+describe("the message files", () => {
+  it("have words for every check, condition, caution, rule, part and thing to carry", () => {
+    const keys = everything.flatMap(({ at, conditions, definition }) => [
+      ...(definition.test === undefined
+        ? [`check.${definition.id}.title`, `check.${definition.id}.look`]
+        : [`function.${definition.test.function}`, `direction.${definition.test.direction}`]),
+      `stop.${at}`,
+      ...Object.keys(conditions).map((id) => `condition.${id}`),
+      ...Object.values(conditions).flatMap((rule) => [
+        ...(rule.floor === undefined ? [] : [`rule.floor.${rule.floor}`]),
+        ...(rule.upkeep === undefined ? [] : [`upkeep.${rule.upkeep}`]),
+      ]),
+      ...(definition.cautions ?? []).map((id) => `caution.${id}`),
+      ...(definition.carry ?? []).map((id) => `carry.${id}`),
+      ...(definition.measure === undefined ? [] : [`quantity.${definition.measure.quantity}`]),
+    ]);
+    expect(missing(keys)).toEqual([]);
+    expect(
+      missing([
+        ...Object.keys(parts).map((id) => `part.${id}`),
+        ...interlocks.map((i) => `interlock.${i.id}`),
+        ...families.map((f) => `family.${f}`),
+      ]),
+    ).toEqual([]);
+  });
+
+  it("have words for every change of state a plan may ask for", () => {
+    const keys = [slabScissorSheet, articulatingBoomSheet].flatMap((sheet) =>
+      planInspection({
+        sheet,
+        scope: { kind: "full" },
+        start: "rear",
+        order: { documents: "first", survey: "last" },
+      }).steps.flatMap((step) =>
+        step.kind === "check"
+          ? []
+          : [
+              `change.${step.change.variable}.${step.change.to}`,
+              `variable.${step.change.variable}`,
+              `value.${step.change.to}`,
+            ],
+      ),
+    );
+    expect(missing(keys)).toEqual([]);
+  });
+
+  it("never call a machine safe", () => {
+    const all = JSON.stringify(messages).toLowerCase();
+    expect(all.match(/\bis safe\b|\bsafe to\b/g)?.length ?? 0).toBe(1);
+    expect(all).toContain("never that a machine is safe");
+  });
+});
