@@ -17,7 +17,7 @@ export function Pose({
 }: {
   sheet: Sheet;
   state: PlanState;
-  moving?: string;
+  moving?: { readonly function: string; readonly direction: string };
   words: string;
   you: string;
 }) {
@@ -42,7 +42,7 @@ export function Pose({
       .map(px)
       .map((p, i) => `${i === 0 ? "M" : "L"}${p.x.toFixed(1)} ${p.y.toFixed(1)}`)
       .join("");
-  const mover = moving === undefined ? undefined : memberOf(moving);
+  const mover = moving === undefined ? undefined : memberOf(moving.function);
   const hue = (part: string) => (mover === part ? "var(--brass)" : "var(--chalk)");
   const line = { stroke: "var(--ink)", strokeWidth: 3, strokeLinejoin: "round" as const };
   const deck = px({ x: e.platform.x, y: e.platform.y });
@@ -116,7 +116,9 @@ export function Pose({
           fill="none"
         />
       </g>
-      {mover === undefined ? null : <Arrow at={moverPoint(e, mover, px)} />}
+      {mover === undefined || moving === undefined ? null : (
+        <Arrow at={moverPoint(e, mover, px)} direction={moving.direction} />
+      )}
       <Person x={person.x} y={person.y} label={you} scale={scale} />
     </svg>
   );
@@ -151,14 +153,40 @@ function moverPoint(e: ReturnType<typeof elevationOf>, mover: string, px: (p: Po
   return px({ x: 0, y: body[2]?.y ?? 0.5 });
 }
 
-/** Marks the part in motion; the words say which way. */
-function Arrow({ at }: { at: Point }) {
+/** Degrees the arrow is turned from pointing up. Forward is drawn to the right. */
+const turned: Readonly<Record<string, number>> = {
+  up: 0,
+  out: 90,
+  forward: 90,
+  down: 180,
+  in: 270,
+  reverse: 270,
+};
+
+/** Marks the part in motion and which way; a turn to a side, which an elevation cannot show, as a bent arrow. */
+function Arrow({ at, direction }: { at: Point; direction: string }) {
+  const look = {
+    fill: "var(--brass)",
+    stroke: "var(--ink)",
+    strokeWidth: 2.5,
+    strokeLinejoin: "round" as const,
+  };
+  const y = at.y - 58;
+  const angle = turned[direction];
+  if (angle !== undefined) {
+    return (
+      <path
+        d="M-9 20v-18h-9l18 -22 18 22h-9v18z"
+        transform={`translate(${at.x} ${y}) rotate(${angle})`}
+        {...look}
+      />
+    );
+  }
   return (
     <path
-      d={`M${at.x - 9} ${at.y - 40}v-16h-9l18 -22 18 22h-9v16z`}
-      fill="var(--brass)"
-      stroke="var(--ink)"
-      strokeWidth="2.5"
+      d="M-26 -12l20 -16v10c18 0 28 12 28 34h-14c0 -14 -4 -20 -14 -20v10z"
+      transform={`translate(${at.x} ${y}) scale(${direction === "right" ? -1 : 1} 1)`}
+      {...look}
     />
   );
 }

@@ -2,11 +2,11 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
-import type { DecisionFacts, Outcome } from "@/core/decision/decide";
+import { clears, type DecisionFacts, type Outcome } from "@/core/decision/decide";
 import { Button, buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { send } from "../send";
-import { outcomeMark } from "../states";
+import { clock, outcomeMark } from "../states";
 import type { InspectModel } from "./model";
 import { type Signature, SignatureField } from "./signature";
 import { conditionWord, titleOfKey } from "./words";
@@ -79,7 +79,18 @@ export function DecisionView({
         <h1 className="mt-1 text-[32px] leading-tight font-bold">
           <Mark kind={outcomeMark[outcome]}>{t(`outcome.${outcome}`)}</Mark>
         </h1>
-        <ul className="mt-3 list-none">
+        <p className="mt-3 border-b border-line py-1.5">
+          {t("decide.answered", {
+            done: model.plan.checks.length - assessment.open.length,
+            all: model.plan.checks.length,
+          })}
+        </p>
+        {clears(outcome) && data.policy.trigger === "shift" ? (
+          <p className="border-b border-line py-1.5">
+            {t("decide.until", { time: clock(data.shift.endMs, data.offsetMin) })}
+          </p>
+        ) : null}
+        <ul className="list-none">
           {decision.reasons.map((r) => (
             <li key={r.reason} className="border-b border-line py-1.5">
               {t(`reason.${r.reason}`, { detail: r.detail })}

@@ -173,7 +173,7 @@ export function Inspect({ data }: { data: InspectData }) {
                 <Pose
                   sheet={data.sheet}
                   state={card.state}
-                  moving={mover?.function}
+                  moving={mover}
                   words={poseWords}
                   you={t("inspect.youAre")}
                 />

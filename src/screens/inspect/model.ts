@@ -27,6 +27,8 @@ export interface InspectData {
   readonly topUps: Readonly<Record<string, number>>;
   readonly person: string;
   readonly nowMs: number;
+  /** The site's clock, minutes ahead of UTC. */
+  readonly offsetMin: number;
   readonly shift: { readonly id: string; readonly startMs: number; readonly endMs: number };
   readonly measures: "metric" | "imperial";
 }

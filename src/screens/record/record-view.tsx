@@ -104,7 +104,7 @@ export function RecordView({ record, measures }: { record: RecordData; measures:
             {t("record.verify")}
           </Link>
         </div>
-        <p className="mt-4 break-all text-ink2">
+        <p className="mt-4 text-ink2">
           {t("record.entry", { position: record.position })}, {record.hash.slice(0, 16)}.{" "}
           {t("record.pinned", {
             catalogue: document.pinned.catalogueVersion,

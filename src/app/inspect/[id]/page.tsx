@@ -39,6 +39,7 @@ export default async function InspectPage({ params }: { params: Promise<{ id: st
     topUps: Object.fromEntries(await topUpsBefore(db, unitId, id, policy)),
     person: person.name,
     nowMs: at.getTime(),
+    offsetMin: site.utcOffsetMin,
     shift: shiftFor(site.shifts, at.getTime(), site.utcOffsetMin),
     measures: (await displayChoice()).measures,
   };
