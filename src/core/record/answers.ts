@@ -1,13 +1,19 @@
+import type { Grade } from "../catalogue/types";
+import type { Finding } from "./assess";
 import type { InspectionEvent } from "./events";
-import { inOrder } from "./reduce";
+import { type Given, inOrder } from "./reduce";
 
 /** What was last given for each check, in the order of the walk; what it superseded stays in the events. */
-export function lastGiven(
-  events: readonly InspectionEvent[],
-): readonly Exclude<InspectionEvent, { type: "changed" }>[] {
-  const last = new Map<string, Exclude<InspectionEvent, { type: "changed" }>>();
+export function lastGiven(events: readonly InspectionEvent[]): readonly Given[] {
+  const last = new Map<string, Given>();
   for (const event of inOrder(events)) {
     if (event.type !== "changed") last.set(event.check, event);
   }
   return [...last.values()];
+}
+
+/** How an answer reads in a record: its finding's grade, a matter of the place, skipped, or fine. */
+export function gradeOfGiven(given: Given, finding: Finding | undefined): Grade | "place" | "skipped" {
+  if (finding !== undefined) return finding.place ? "place" : finding.grade;
+  return given.type === "skipped" ? "skipped" : "fine";
 }

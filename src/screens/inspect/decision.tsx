@@ -3,12 +3,13 @@ import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import { clears, type DecisionFacts, type Outcome } from "@/core/decision/decide";
+import type { Signature } from "@/core/record/sealed";
 import { Button, buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { send } from "../send";
 import { clock, outcomeMark } from "../states";
 import type { InspectModel } from "./model";
-import { type Signature, SignatureField } from "./signature";
+import { SignatureField } from "./signature";
 import { conditionWord, titleOfKey } from "./words";
 
 /** What follows from all that was found, with its reasons, and the signature that seals it. */

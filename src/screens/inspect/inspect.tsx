@@ -4,16 +4,18 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { EventBody } from "@/device/inspection-log";
 import { Board, type BoardStop, Strip } from "@/kit/board/board";
-import { Button, Key } from "@/kit/button";
+import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { Caution } from "@/kit/plate";
 import { Pose } from "@/kit/pose/pose";
-import { type Card, isMove } from "./cards";
+import { CarryWords, Changes, KeysDialog, SupersedeDialog } from "./card-parts";
+import { isMove } from "./cards";
 import { CheckRow } from "./check-row";
 import { DecisionView } from "./decision";
 import { InspectHeader } from "./header";
-import { type InspectData, type InspectModel, mayMake, useInspection } from "./model";
+import { type InspectData, mayMake, useInspection } from "./model";
 import { MoveTable } from "./move-table";
+import { firstOpen, openIn, stopsOf } from "./progress";
 import { StateStrip } from "./state-strip";
 import { checkTitle } from "./words";
 import { WrongDialog } from "./wrong-dialog";
@@ -356,138 +358,7 @@ export function Inspect({ data }: { data: InspectData }) {
           setSuperseding(undefined);
         }}
       />
-      <Dialog open={keysShown} onClose={() => setKeysShown(false)} title={t("inspect.keys")}>
-        <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
-          {["F", "W", "D", "N →", "P ←", "1 – 9", "T", "?"].map((k, i) => (
-            <div key={k} className="contents">
-              <dt className="font-bold">{k}</dt>
-              <dd>{t(`inspect.keyList.k${i}`)}</dd>
-            </div>
-          ))}
-        </dl>
-      </Dialog>
+      <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
     </div>
   );
-}
-
-function Changes({
-  card,
-  done,
-  held,
-  onDone,
-}: {
-  card: Card;
-  done: boolean;
-  held: boolean;
-  onDone: () => void;
-}) {
-  const t = useTranslations();
-  if (card.changes.length === 0) return null;
-  return (
-    <div
-      className={`mt-2.5 grid grid-cols-[1fr_auto] items-center gap-3 border-2 px-3 py-2 ${done ? "border-line" : "border-ink"}`}
-    >
-      <ol className="leading-snug">
-        {card.changes.map((step) => (
-          <li key={step.id} className={done ? "text-ink2" : "font-semibold"}>
-            {t(`change.${step.change.variable}.${step.change.to}`)}
-          </li>
-        ))}
-      </ol>
-      {done ? (
-        <span className="font-semibold text-ink2">{t("inspect.done")}</span>
-      ) : held && card.changes.some((c) => c.kind !== "close") ? (
-        <span className="max-w-40 text-right font-semibold text-ink3">{t("inspect.notPowered")}</span>
-      ) : (
-        <Button look="small" className="border-brass! bg-brass! text-brassink!" onClick={onDone}>
-          {t("inspect.done")} <Key>D</Key>
-        </Button>
-      )}
-    </div>
-  );
-}
-
-function CarryWords({ model }: { model: InspectModel }) {
-  const t = useTranslations();
-  const { carry, needsAssistant } = model.plan;
-  if (carry.length === 0 && !needsAssistant) return null;
-  return (
-    <p className="mt-1">
-      {carry.length > 0 ? t("inspect.carry", { things: carry.map((c) => t(`carry.${c}`)).join(", ") }) : null}{" "}
-      {needsAssistant ? t("inspect.assistant") : null}
-    </p>
-  );
-}
-
-function SupersedeDialog({
-  open,
-  onClose,
-  onReason,
-}: {
-  open: boolean;
-  onClose: () => void;
-  onReason: (reason: string) => void;
-}) {
-  const t = useTranslations();
-  const [reason, setReason] = useState("");
-  return (
-    <Dialog open={open} onClose={onClose} title={t("inspect.supersede")}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (reason.trim() === "") return;
-          onReason(reason.trim());
-          setReason("");
-        }}
-      >
-        <input
-          aria-label={t("inspect.supersede")}
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
-          maxLength={400}
-          className="mt-3 min-h-[48px] w-full border-2 border-ink bg-chalk px-3"
-        />
-        <div className="mt-4 flex justify-between">
-          <Button look="small" onClick={onClose}>
-            {t("inspect.cancel")}
-          </Button>
-          <Button look="small" type="submit" disabled={reason.trim() === ""}>
-            {t("inspect.record")}
-          </Button>
-        </div>
-      </form>
-    </Dialog>
-  );
-}
-
-function openIn(model: InspectModel, card: Card): number {
-  return card.checks.filter(
-    (c) => mayMake(c, model.held) && model.assessment.byCheck.get(c.key)?.status === "open",
-  ).length;
-}
-
-function firstOpen(model: InspectModel): number {
-  const found = model.cards.findIndex((card) => openIn(model, card) > 0);
-  return found < 0 ? model.cards.length - 1 : found;
-}
-
-function stopsOf(model: InspectModel, now: number): readonly BoardStop[] {
-  return model.plan.visits.map((visit, i) => {
-    const checks = visit.steps.flatMap((s) => (s.kind === "check" ? [s.check] : []));
-    const open =
-      checks.some((c) => model.assessment.byCheck.get(c.key)?.status === "open") ||
-      (checks.length === 0 && !visit.steps.every((s) => model.reduction.changed.has(s.id)));
-    const found = model.assessment.findings.filter((f) => checks.some((c) => c.key === f.check));
-    const state =
-      i === now
-        ? "now"
-        : found.some((f) => f.grade === "tag_out" && !f.place)
-          ? "held"
-          : open
-            ? "open"
-            : found.length > 0
-              ? "found"
-              : "done";
-    return { stop: visit.stop, state };
-  });
 }

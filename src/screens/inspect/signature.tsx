@@ -2,11 +2,8 @@
 import { useTranslations } from "next-intl";
 import { useEffect, useRef, useState } from "react";
 import type SignaturePadType from "signature_pad";
+import type { Signature } from "@/core/record/sealed";
 import { Button } from "@/kit/button";
-
-export type Signature =
-  | { readonly kind: "typed"; readonly name: string }
-  | { readonly kind: "drawn"; readonly path: string };
 
 /** A signature by pen or finger, or by typing one's name for those who cannot draw. */
 export function SignatureField({

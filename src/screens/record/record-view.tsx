@@ -1,9 +1,7 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
-import type { Outcome, Reason } from "@/core/decision/decide";
-import { lastGiven } from "@/core/record/answers";
-import type { Finding } from "@/core/record/assess";
-import type { InspectionEvent } from "@/core/record/events";
+import { gradeOfGiven, lastGiven } from "@/core/record/answers";
+import type { SealedDocument } from "@/core/record/sealed";
 import type { Family } from "@/core/sheet/families";
 import { buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
@@ -21,23 +19,7 @@ export interface RecordData {
   readonly hash: string;
   readonly position: number;
   readonly recordedAtMs: number;
-  readonly document: {
-    readonly startedAt: string;
-    readonly scope: { readonly kind: "full" | "check_in" | "retest" };
-    readonly pinned: {
-      readonly sheetHash: string;
-      readonly catalogueVersion: number;
-      readonly policyHash: string;
-    };
-    readonly outcome: Outcome;
-    readonly shownOutcome: Outcome;
-    readonly reasons: readonly Reason[];
-    readonly findings: readonly Finding[];
-    readonly signature:
-      | { readonly kind: "typed"; readonly name: string }
-      | { readonly kind: "drawn"; readonly path: string };
-    readonly events: readonly InspectionEvent[];
-  };
+  readonly document: SealedDocument;
 }
 
 /** A signed record as it stands in the unit's ledger. */
@@ -120,14 +102,7 @@ export function RecordView({ record, measures }: { record: RecordData; measures:
         <ul>
           {lastGiven(document.events).map((event) => {
             const finding = findings.get(event.id);
-            const kind =
-              finding === undefined
-                ? event.type === "skipped"
-                  ? "skipped"
-                  : "fine"
-                : finding.place
-                  ? "place"
-                  : finding.grade;
+            const kind = gradeOfGiven(event, finding);
             return (
               <li key={event.id} className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-line py-1.5">
                 <span className="leading-snug">

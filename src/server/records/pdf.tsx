@@ -12,7 +12,7 @@ import {
   View,
 } from "@react-pdf/renderer";
 import QRCode from "qrcode";
-import { lastGiven } from "@/core/record/answers";
+import { gradeOfGiven, lastGiven } from "@/core/record/answers";
 import type { SealedRecord } from "./read";
 
 /** The words of the record, translated by the caller. */
@@ -120,14 +120,7 @@ export async function recordPdf(
         <Text style={s.h2}>{t("record.all")}</Text>
         {given.map((event) => {
           const finding = findings.get(event.id);
-          const word =
-            finding === undefined
-              ? event.type === "skipped"
-                ? "skipped"
-                : "fine"
-              : finding.place
-                ? "place"
-                : finding.grade;
+          const word = gradeOfGiven(event, finding);
           return (
             <View key={event.id} style={s.line} wrap={false}>
               <Text

@@ -1,30 +1,7 @@
-import type { Outcome, Reason } from "@/core/decision/decide";
-import type { Scope } from "@/core/plan/scope";
-import type { Finding } from "@/core/record/assess";
-import type { InspectionEvent } from "@/core/record/events";
+import type { SealedDocument } from "@/core/record/sealed";
 import type { Db } from "@/server/database/database";
 import { notedHeads } from "@/server/ledger/heads";
 import { firstBreak } from "@/server/ledger/verify";
-
-/** What an inspection's ledger entry holds. */
-export interface SealedDocument {
-  readonly by: string;
-  readonly startedAt: string;
-  readonly scope: Scope;
-  readonly pinned: {
-    readonly sheetHash: string;
-    readonly catalogueVersion: number;
-    readonly policyHash: string;
-  };
-  readonly outcome: Outcome;
-  readonly shownOutcome: Outcome;
-  readonly reasons: readonly Reason[];
-  readonly findings: readonly Finding[];
-  readonly signature:
-    | { readonly kind: "typed"; readonly name: string }
-    | { readonly kind: "drawn"; readonly path: string };
-  readonly events: readonly InspectionEvent[];
-}
 
 /** A sealed inspection as it stands in its unit's ledger. */
 export async function sealedRecord(db: Db, inspectionId: string) {

@@ -1,0 +1,28 @@
+import type { Outcome, Reason } from "../decision/decide";
+import type { Scope } from "../plan/scope";
+import type { Finding } from "./assess";
+import type { InspectionEvent } from "./events";
+
+/** A signature: the name typed, or the strokes as an SVG path. */
+export type Signature =
+  | { readonly kind: "typed"; readonly name: string }
+  | { readonly kind: "drawn"; readonly path: string };
+
+/** What a signed inspection's ledger entry holds (see docs/formats/ledger.md). */
+export interface SealedDocument {
+  readonly by: string;
+  readonly startedAt: string;
+  readonly scope: Scope;
+  readonly pinned: {
+    readonly sheetHash: string;
+    readonly catalogueVersion: number;
+    readonly policyHash: string;
+  };
+  readonly outcome: Outcome;
+  /** What the device showed when it was signed. */
+  readonly shownOutcome: Outcome;
+  readonly reasons: readonly Reason[];
+  readonly findings: readonly Finding[];
+  readonly signature: Signature;
+  readonly events: readonly InspectionEvent[];
+}

@@ -1,0 +1,114 @@
+"use client";
+import { useTranslations } from "next-intl";
+import { useState } from "react";
+import { Button, Key } from "@/kit/button";
+import { Dialog } from "@/kit/dialog";
+import type { Card } from "./cards";
+import type { InspectModel } from "./model";
+
+export function Changes({
+  card,
+  done,
+  held,
+  onDone,
+}: {
+  card: Card;
+  done: boolean;
+  held: boolean;
+  onDone: () => void;
+}) {
+  const t = useTranslations();
+  if (card.changes.length === 0) return null;
+  return (
+    <div
+      className={`mt-2.5 grid grid-cols-[1fr_auto] items-center gap-3 border-2 px-3 py-2 ${done ? "border-line" : "border-ink"}`}
+    >
+      <ol className="leading-snug">
+        {card.changes.map((step) => (
+          <li key={step.id} className={done ? "text-ink2" : "font-semibold"}>
+            {t(`change.${step.change.variable}.${step.change.to}`)}
+          </li>
+        ))}
+      </ol>
+      {done ? (
+        <span className="font-semibold text-ink2">{t("inspect.done")}</span>
+      ) : held && card.changes.some((c) => c.kind !== "close") ? (
+        <span className="max-w-40 text-right font-semibold text-ink3">{t("inspect.notPowered")}</span>
+      ) : (
+        <Button look="small" className="border-brass! bg-brass! text-brassink!" onClick={onDone}>
+          {t("inspect.done")} <Key>D</Key>
+        </Button>
+      )}
+    </div>
+  );
+}
+
+export function CarryWords({ model }: { model: InspectModel }) {
+  const t = useTranslations();
+  const { carry, needsAssistant } = model.plan;
+  if (carry.length === 0 && !needsAssistant) return null;
+  return (
+    <p className="mt-1">
+      {carry.length > 0 ? t("inspect.carry", { things: carry.map((c) => t(`carry.${c}`)).join(", ") }) : null}{" "}
+      {needsAssistant ? t("inspect.assistant") : null}
+    </p>
+  );
+}
+
+export function SupersedeDialog({
+  open,
+  onClose,
+  onReason,
+}: {
+  open: boolean;
+  onClose: () => void;
+  onReason: (reason: string) => void;
+}) {
+  const t = useTranslations();
+  const [reason, setReason] = useState("");
+  return (
+    <Dialog open={open} onClose={onClose} title={t("inspect.supersede")}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (reason.trim() === "") return;
+          onReason(reason.trim());
+          setReason("");
+        }}
+      >
+        <input
+          aria-label={t("inspect.supersede")}
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          maxLength={400}
+          className="mt-3 min-h-[48px] w-full border-2 border-ink bg-chalk px-3"
+        />
+        <div className="mt-4 flex justify-between">
+          <Button look="small" onClick={onClose}>
+            {t("inspect.cancel")}
+          </Button>
+          <Button look="small" type="submit" disabled={reason.trim() === ""}>
+            {t("inspect.record")}
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+/** The keys for every frequent act. */
+export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const t = useTranslations();
+  return (
+    <Dialog open={open} onClose={onClose} title={t("inspect.keys")}>
+      <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
+        {["F", "W", "D", "N →", "P ←", "1 – 9", "T", "?"].map((k, i) => (
+          <div key={k} className="contents">
+            <dt className="font-bold">{k}</dt>
+            <dd>{t(`inspect.keyList.k${i}`)}</dd>
+          </div>
+        ))}
+      </dl>
+    </Dialog>
+  );
+}

@@ -1,0 +1,38 @@
+import type { BoardStop } from "@/kit/board/board";
+import type { Card } from "./cards";
+import { type InspectModel, mayMake } from "./model";
+
+/** How many checks of a card are open and may still be made. */
+export function openIn(model: InspectModel, card: Card): number {
+  return card.checks.filter(
+    (c) => mayMake(c, model.held) && model.assessment.byCheck.get(c.key)?.status === "open",
+  ).length;
+}
+
+/** The card to begin with: the first with anything open. */
+export function firstOpen(model: InspectModel): number {
+  const found = model.cards.findIndex((card) => openIn(model, card) > 0);
+  return found < 0 ? model.cards.length - 1 : found;
+}
+
+/** The squares of the board, with what has become of each stop. */
+export function stopsOf(model: InspectModel, now: number): readonly BoardStop[] {
+  return model.plan.visits.map((visit, i) => {
+    const checks = visit.steps.flatMap((s) => (s.kind === "check" ? [s.check] : []));
+    const open =
+      checks.some((c) => model.assessment.byCheck.get(c.key)?.status === "open") ||
+      (checks.length === 0 && !visit.steps.every((s) => model.reduction.changed.has(s.id)));
+    const found = model.assessment.findings.filter((f) => checks.some((c) => c.key === f.check));
+    const state =
+      i === now
+        ? "now"
+        : found.some((f) => f.grade === "tag_out" && !f.place)
+          ? "held"
+          : open
+            ? "open"
+            : found.length > 0
+              ? "found"
+              : "done";
+    return { stop: visit.stop, state };
+  });
+}
