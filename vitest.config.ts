@@ -10,7 +10,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "unit",
-          include: ["src/{core,device,kit}/**/*.test.ts", "messages/*.test.ts"],
+          include: ["src/{core,device,kit,screens}/**/*.test.ts", "messages/*.test.ts"],
           environment: "node",
           testTimeout: 60_000,
         },

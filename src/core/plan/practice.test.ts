@@ -1,0 +1,138 @@
+import { describe, expect, it } from "vitest";
+import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
+import { reach } from "./changes";
+import { type PlanInput, planInspection } from "./plan";
+import { foundStowed, variablesOf } from "./variables";
+
+const base = {
+  scope: { kind: "full" },
+  start: "rear",
+  order: { documents: "first", survey: "last" },
+} as const satisfies Omit<PlanInput, "sheet">;
+const names = (input: PlanInput) =>
+  planInspection(input).steps.map((s) =>
+    s.kind === "check" ? s.check.definition.id : `${s.change.variable}>${s.change.to}`,
+  );
+const scissor = names({ ...base, sheet: slabScissorSheet });
+const boom = names({ ...base, sheet: articulatingBoomSheet });
+
+/** Both are there, and every one of the first comes before any of the second. */
+function precedes(plan: readonly string[], first: string, second: string): boolean {
+  return plan.includes(first) && plan.includes(second) && plan.lastIndexOf(first) < plan.indexOf(second);
+}
+
+/** Written by hand from practice, not from the planner. */
+describe("the order practitioners follow", () => {
+  it.each([
+    ["a standing tag is looked for before anything", "doc.tag_and_log", "wheel.tyre"],
+    ["hydraulic oil is read before the lift is raised", "hydraulic.level", "posture>raised"],
+    ["the test area is confirmed before power", "area.test", "disconnect>on"],
+    ["the stop button is proven before the lift is raised high", "ground.stop_button", "posture>raised"],
+    ["without the enable comes before with it", "ground.still_without_enable", "move.ground.lift.up"],
+    ["the prop is set before anyone looks inside", "prop>set", "stack.arms"],
+    ["the valve lowers it onto the prop before anyone looks inside", "ground.descent_valve", "stack.pins"],
+    ["it must rise again once the valve is shut", "stack.prop", "ground.rises_after_descent"],
+    ["the prop is parked before it is lowered", "prop>parked", "posture>stowed"],
+    ["emergency lowering is proven before anyone rides", "ground.descent_valve", "who>platform"],
+    ["rails and gate pass before anyone steps in", "platform.gate", "who>platform"],
+    ["the ground station comes before the platform", "move.ground.lift.down", "move.platform.lift.up"],
+    ["drive tests come after the platform tests", "move.platform.lift.down", "move.platform.drive.forward"],
+    ["slope tests come last of all driving", "guard.block_right", "drive.brake_hold"],
+    ["tilt comes after the brake, on the same way out", "drive.brake_hold", "tilt.alarm"],
+  ])("scissor: %s", (_words, first, second) => {
+    expect(precedes(scissor, first, second)).toBe(true);
+  });
+
+  it.each([
+    ["engine oil is read before the engine starts", "engine.oil", "engine>running"],
+    ["coolant is read before the engine starts", "engine.coolant", "engine>running"],
+    ["the lock pin is out before the turntable moves", "turntableLock>out", "move.ground.swing.left"],
+    ["auxiliary is proven at the ground before anyone rides", "ground.auxiliary", "who>platform"],
+    ["the harness is looked at before anyone climbs in", "platform.harness", "who>platform"],
+    [
+      "a start is refused with the pedal down before the platform is tried",
+      "platform.pedal_start",
+      "move.platform.swing.left",
+    ],
+    [
+      "the stop is struck while lowering, then auxiliary finishes it",
+      "ground.stop_while_lowering",
+      "ground.auxiliary",
+    ],
+    ["axle lockout comes before the slopes", "axle.lockout", "drive.brake_hold"],
+  ])("boom: %s", (_words, first, second) => {
+    expect(precedes(boom, first, second)).toBe(true);
+  });
+
+  it("saves a move: after the stop is struck no power is spent before the auxiliary takes over", () => {
+    const from = boom.indexOf("ground.stop_while_lowering");
+    expect(boom[from + 1]).toBe("ground.auxiliary");
+  });
+
+  it("ends lowered, on the level, out of the platform, with keys and power off and the pin as found", () => {
+    for (const [plan, ends] of [
+      [scissor, ["who>ground", "key>off", "stop.ground>in", "stop.platform>in", "disconnect>off"]],
+      [
+        boom,
+        [
+          "who>ground",
+          "turntableLock>in",
+          "engine>off",
+          "key>off",
+          "stop.ground>in",
+          "stop.platform>in",
+          "disconnect>off",
+        ],
+      ],
+    ] as const) {
+      expect(plan.slice(-ends.length)).toEqual([...ends]);
+    }
+  });
+
+  it("says what to carry and when a second pair of eyes is needed", () => {
+    expect(planInspection({ ...base, sheet: slabScissorSheet })).toMatchObject({
+      carry: ["ramp", "tape", "timber"],
+      needsAssistant: true,
+    });
+    const checkIn = planInspection({ ...base, sheet: articulatingBoomSheet, scope: { kind: "check_in" } });
+    expect(checkIn.carry).toEqual(["rag"]);
+    expect(checkIn.checks.some((c) => c.definition.station === "platform")).toBe(false);
+  });
+
+  it("follows the schools: documents or survey moved to the other end", () => {
+    const late = names({ ...base, sheet: slabScissorSheet, order: { documents: "last", survey: "first" } });
+    expect(precedes(late, "wheel.tyre", "doc.manual")).toBe(true);
+    expect(precedes(late, "place.ground", "wheel.tyre")).toBe(true);
+  });
+});
+
+describe("reach", () => {
+  const variables = variablesOf(articulatingBoomSheet);
+  const found = foundStowed(articulatingBoomSheet);
+
+  it("changes nothing where the goal already holds", () => {
+    expect(reach(variables, found, { key: "off", posture: "stowed" }).changes).toEqual([]);
+  });
+
+  it("does first what a change needs: power before raising, lowering before climbing out", () => {
+    const ready = { ...found, testArea: "confirmed" };
+    const raised = reach(variables, ready, { posture: "raised" });
+    expect(raised.changes.map((c) => c.variable)).toEqual(
+      expect.arrayContaining(["disconnect", "key", "stop.ground", "stop.platform", "engine"]),
+    );
+    expect(raised.changes.at(-1)).toMatchObject({ variable: "posture", to: "raised" });
+    const aloft = reach(variables, { ...raised.state, posture: "stowed" }, { who: "platform" }).state;
+    const up = reach(variables, aloft, { posture: "raised" }).state;
+    expect(up).toMatchObject({ who: "platform", key: "platform" });
+    const down = reach(variables, up, { who: "ground" });
+    expect(down.changes.map((c) => `${c.variable}>${c.to}`)).toEqual(["posture>stowed", "who>ground"]);
+  });
+
+  it("never raises on ground nobody has confirmed", () => {
+    expect(() => reach(variables, found, { posture: "raised" })).toThrow(/testArea=confirmed/);
+  });
+
+  it("leaves alone what the machine does not have", () => {
+    expect(reach(variables, found, { prop: "set" }).changes).toEqual([]);
+  });
+});

@@ -1,0 +1,182 @@
+import "fake-indexeddb/auto";
+import { createHash, randomUUID } from "node:crypto";
+import canonicalize from "canonicalize";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { InspectionEvent } from "@/core/record/events";
+import { gaps, inOrder } from "@/core/record/reduce";
+import { InspectionLog } from "./inspection-log";
+import { localStore } from "./local-store";
+
+/** A stand-in for the server's event route: takes, refuses, or cannot be reached. */
+class Server {
+  readonly events = new Map<string, InspectionEvent>();
+  reachable = true;
+  status = 200;
+  refuse: (event: InspectionEvent) => string | undefined = () => undefined;
+  calls = 0;
+
+  readonly fetch = async (_path: string, init: RequestInit): Promise<Response> => {
+    this.calls += 1;
+    if (!this.reachable) throw new TypeError("no network");
+    if (this.status !== 200) return new Response("{}", { status: this.status });
+    const { events } = JSON.parse(String(init.body)) as { events: InspectionEvent[] };
+    const results = events.map((event, index) => {
+      const problem = this.refuse(event);
+      if (problem !== undefined) return { id: event.id, index, status: "refused", problem };
+      const status = this.events.has(event.id) ? "already_here" : "accepted";
+      this.events.set(event.id, event);
+      return { id: event.id, index, status };
+    });
+    return new Response(JSON.stringify({ results, tagsRaised: [] }), { status: 200 });
+  };
+}
+
+const fine = (check: string) => ({ type: "answered", check, result: { kind: "fine" } }) as const;
+let server: Server;
+let inspectionId: string;
+const logs: InspectionLog[] = [];
+
+async function openLog(fromServer: readonly InspectionEvent[] = []): Promise<InspectionLog> {
+  const log = new InspectionLog(inspectionId, fromServer, [], () => Date.parse("2026-03-02T05:40:00Z"));
+  logs.push(log);
+  await log.open();
+  await log.send();
+  return log;
+}
+
+async function settled(log: InspectionLog): Promise<void> {
+  await log.send();
+  await log.send();
+}
+
+beforeEach(() => {
+  server = new Server();
+  inspectionId = randomUUID();
+  const kept = new Map<string, string>();
+  vi.stubGlobal("fetch", server.fetch);
+  vi.stubGlobal("localStorage", {
+    getItem: (k: string) => kept.get(k) ?? null,
+    setItem: (k: string, v: string) => kept.set(k, v),
+  });
+});
+
+afterEach(async () => {
+  for (const log of logs.splice(0)) log.close();
+  await localStore().events.clear();
+  vi.unstubAllGlobals();
+});
+
+describe("the device's log", () => {
+  it("numbers events from one without gaps, each following the last, whoever adds at once", async () => {
+    const log = await openLog();
+    await Promise.all([
+      log.add([fine("a"), fine("b")]),
+      log.add([fine("c")]),
+      log.add([fine("d"), fine("e")]),
+    ]);
+    await settled(log);
+    const held = inOrder([...server.events.values()]);
+    expect(held.map((e) => e.seq)).toEqual([1, 2, 3, 4, 5]);
+    expect(held.slice(1).map((e) => e.follows)).toEqual(held.slice(0, -1).map((e) => e.id));
+    expect(log.snapshot()).toMatchObject({ toSend: 0, link: "sent" });
+  });
+
+  it("keeps what is entered without a signal through a reload, and sends it when the signal is back", async () => {
+    server.reachable = false;
+    const log = await openLog();
+    await log.add([fine("a"), fine("b")]);
+    await settled(log);
+    expect(log.snapshot()).toMatchObject({ toSend: 2, link: "no_signal" });
+    log.close();
+
+    const reloaded = await openLog();
+    expect(reloaded.snapshot().events).toHaveLength(2);
+    server.reachable = true;
+    await settled(reloaded);
+    expect(server.events.size).toBe(2);
+    await reloaded.add([fine("c")]);
+    await settled(reloaded);
+    expect(inOrder([...server.events.values()]).map((e) => e.seq)).toEqual([1, 2, 3]);
+  });
+
+  it("loses nothing when the answer is lost after the server took the events", async () => {
+    const log = await openLog();
+    vi.stubGlobal("fetch", async (path: string, init: RequestInit) => {
+      await server.fetch(path, init);
+      throw new TypeError("cut off");
+    });
+    await log.add([fine("a")]);
+    await settled(log);
+    expect(log.snapshot()).toMatchObject({ toSend: 1, link: "no_signal" });
+    vi.stubGlobal("fetch", server.fetch);
+    await settled(log);
+    expect(log.snapshot()).toMatchObject({ toSend: 0, link: "sent" });
+    expect(server.events.size).toBe(1);
+  });
+
+  it("knows on opening what the server already has", async () => {
+    const log = await openLog();
+    await log.add([fine("a")]);
+    await settled(log);
+    const calls = server.calls;
+    const again = await openLog([...server.events.values()]);
+    await settled(again);
+    expect(again.snapshot().events).toHaveLength(1);
+    expect(server.calls).toBe(calls);
+  });
+
+  it("sets a refused event aside with its reason and leaves no gap behind", async () => {
+    server.refuse = (event) =>
+      event.type === "answered" && event.check === "bad"
+        ? "expected a check of this machine's sheet"
+        : undefined;
+    const log = await openLog();
+    await log.add([fine("a"), fine("bad"), fine("b")]);
+    await settled(log);
+    expect(log.snapshot().notTaken).toMatchObject([{ problem: "expected a check of this machine's sheet" }]);
+    expect(gaps([...server.events.values()])).toEqual([]);
+    expect(server.events.size).toBe(3);
+    expect(log.snapshot().events.some((e) => e.type === "answered" && e.check === "bad")).toBe(false);
+  });
+
+  it("waits, signed out or with the server in trouble, and keeps everything", async () => {
+    const log = await openLog();
+    server.status = 401;
+    await log.add([fine("a")]);
+    await settled(log);
+    expect(log.snapshot()).toMatchObject({ toSend: 1, link: "signed_out" });
+    server.status = 503;
+    await settled(log);
+    expect(log.snapshot()).toMatchObject({ toSend: 1, link: "no_signal" });
+    server.status = 200;
+    await settled(log);
+    expect(log.snapshot()).toMatchObject({ toSend: 0, link: "sent" });
+  });
+
+  it("covers by its signature just what the server hashes", async () => {
+    const log = await openLog();
+    await log.add([fine("b"), { type: "measured", check: "a", value: 24.8 }]);
+    await settled(log);
+    const text = canonicalize(inOrder([...server.events.values()])) ?? "";
+    expect(await log.covered()).toEqual({
+      eventCount: 2,
+      eventsHash: createHash("sha256").update(text).digest("hex"),
+    });
+  });
+
+  it("sends a long backlog in batches and tells those who listen", async () => {
+    server.reachable = false;
+    const log = await openLog();
+    const heard = vi.fn();
+    const stop = log.subscribe(heard);
+    await log.add(Array.from({ length: 230 }, (_, i) => fine(`c${i}`)));
+    await settled(log);
+    server.reachable = true;
+    const before = server.calls;
+    await settled(log);
+    expect(server.calls - before).toBe(3);
+    expect(server.events.size).toBe(230);
+    expect(heard).toHaveBeenCalled();
+    stop();
+  });
+});

@@ -1,0 +1,55 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { planInspection } from "@/core/plan/plan";
+import { foundStowed, type PlanState, variablesOf } from "@/core/plan/variables";
+import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { cardsOf, isMove } from "./cards";
+
+const inputs = fc.record({
+  sheet: fc.constantFrom(slabScissorSheet, articulatingBoomSheet),
+  start: fc.constantFrom("rear", "engine", "right_rear_wheel", "documents" as const),
+  order: fc.record({
+    documents: fc.constantFrom("first", "last" as const),
+    survey: fc.constantFrom("first", "last" as const),
+  }),
+  scope: fc.constantFrom({ kind: "full" } as const, { kind: "check_in" } as const),
+});
+
+describe("cardsOf", () => {
+  it("shows every step of the plan once, in its order, on cards that fit a screen", () => {
+    fc.assert(
+      fc.property(inputs, (input) => {
+        const plan = planInspection(input);
+        const cards = cardsOf(plan, foundStowed(input.sheet));
+        expect(cards.flatMap((c) => [...c.changes.map((s) => s.id), ...c.checks.map((k) => k.key)])).toEqual(
+          plan.steps.map((s) => s.id),
+        );
+        for (const card of cards) {
+          const moves = card.checks.filter(isMove).length;
+          expect(moves === 0 || moves === card.checks.length).toBe(true);
+          expect(moves === 0 ? card.checks.length : moves / 2).toBeLessThanOrEqual(7);
+          expect(card.part).toBeLessThanOrEqual(card.parts);
+        }
+        expect(cards.reduce((sum, c) => sum + c.minutes, 0)).toBeCloseTo(plan.minutes);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it("shows each card's first check in the very state it needs", () => {
+    for (const sheet of [slabScissorSheet, articulatingBoomSheet]) {
+      const known = new Set(variablesOf(sheet).map((v) => v.id));
+      const plan = planInspection({
+        sheet,
+        scope: { kind: "full" },
+        start: "rear",
+        order: { documents: "first", survey: "last" },
+      });
+      for (const card of cardsOf(plan, foundStowed(sheet))) {
+        const needs: PlanState = card.checks[0]?.definition.needs ?? {};
+        for (const [id, value] of Object.entries(needs))
+          if (known.has(id)) expect(card.state[id], `${card.checks[0]?.key} ${id}`).toBe(value);
+      }
+    }
+  });
+});

@@ -1,0 +1,71 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { checksOf } from "@/core/catalogue/catalogue";
+import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { markOf, partsOfKey, shown, stored, titleOfKey, typedUnit } from "./words";
+
+const t = (key: string) => key;
+
+describe("figures in the person's measures", () => {
+  it("shows metres, millimetres and kilograms in feet, inches and pounds, and volts as volts", () => {
+    expect(shown(1.4, "m", "imperial")).toBe("4.6 ft");
+    expect(shown(60, "mm", "imperial")).toBe("2.36 in");
+    expect(shown(240, "kg", "imperial")).toBe("529 lb");
+    expect(shown(12.5, "m/s", "imperial")).toBe("28 mph");
+    expect(shown(24.8, "V", "imperial")).toBe("24.8 V");
+    expect(shown(100, "%", "metric")).toBe("100 %");
+    expect(shown(20, "mm", "metric")).toBe("20 mm");
+  });
+
+  it("stores what was typed in the sheet's unit: there and back is the same reading", () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom("m", "mm", "kg", "m/s"),
+        fc.double({ min: 0.1, max: 500, noNaN: true }),
+        (unit, value) => {
+          const perUnit = stored(1000, unit, "imperial") / 1000;
+          expect(Math.abs(stored(value / perUnit, unit, "imperial") - value)).toBeLessThan(
+            0.01 + value * 0.001,
+          );
+          expect(typedUnit(unit, "imperial")).not.toBe(unit);
+          expect(stored(value, unit, "metric")).toBe(value);
+        },
+      ),
+    );
+    expect(stored(4.6, "m", "imperial")).toBeCloseTo(1.402, 2);
+    expect(stored(24.8, "V", "imperial")).toBe(24.8);
+  });
+});
+
+describe("keys", () => {
+  it("come apart into check and place for every check of the catalogue", () => {
+    for (const check of [...checksOf(slabScissorSheet), ...checksOf(articulatingBoomSheet)]) {
+      expect(partsOfKey(check.key)).toEqual({
+        id: check.definition.id,
+        at: check.definition.at.length === 1 ? check.definition.at[0] : partsOfKey(check.key).at,
+      });
+      expect(titleOfKey(t, check.key)).not.toContain("@");
+    }
+    expect(titleOfKey(t, "move.ground.lift.up@ground_tests.v1")).toBe(
+      "function.lift direction.up, stop.ground_tests",
+    );
+  });
+});
+
+describe("marks", () => {
+  it("an incomplete answer never wears the mark of a fine one", () => {
+    const assessed = (
+      status: "open" | "fine" | "skipped" | "ungradable" | "finding",
+      grade?: "watch" | "tag_out",
+    ) => markOf({ check: "x", status, grade }, false);
+    expect([assessed("open"), assessed("fine"), assessed("skipped"), assessed("ungradable")]).toEqual([
+      "open",
+      "fine",
+      "skipped",
+      "skipped",
+    ]);
+    expect([assessed("finding", "watch"), assessed("finding", "tag_out")]).toEqual(["watch", "tag_out"]);
+    expect(markOf({ check: "x", status: "finding", grade: "watch" }, true)).toBe("place");
+    expect(markOf(undefined, false)).toBe("open");
+  });
+});
