@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: "e2e",
   testMatch: process.env["PICTURES"] === undefined ? /\.spec\.ts$/ : /pictures\.ts$/,
   // Generous: a busy machine may be several times slower than a quiet one.
-  timeout: 300_000,
+  timeout: 240_000,
   expect: { timeout: 20_000 },
   workers: 1,
   retries: 0,
@@ -25,5 +25,7 @@ export default defineConfig({
       ],
     },
     trace: "off",
+    actionTimeout: 20_000,
+    navigationTimeout: 30_000,
   },
 });

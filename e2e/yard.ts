@@ -14,8 +14,13 @@ export async function beginWalk(page: Page, plate: string): Promise<string> {
   await page.goto("/shift");
   await page.getByRole("button", { name: new RegExp(`^(Walk it|Go on), ${plate}$`) }).click();
   await page.waitForURL("**/inspect/**");
-  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  await onTheWalk(page);
   return page.url().split("/").at(-1) ?? "";
+}
+
+/** Waits until the walk itself is on the screen, not only its address. */
+async function onTheWalk(page: Page): Promise<void> {
+  await expect(page.getByRole("button", { name: "Decision" })).toBeVisible();
 }
 
 /** Answers everything open on the present card, well within the sheet's limits. */
@@ -49,6 +54,7 @@ export async function clearCard(page: Page): Promise<void> {
 
 /** Walks card by card to the decision, or until `until` holds. */
 export async function walkOn(page: Page, until: () => Promise<boolean> = async () => false): Promise<void> {
+  await onTheWalk(page);
   for (let cards = 0; cards < 80; cards++) {
     if (await until()) return;
     await clearCard(page);
