@@ -1,6 +1,6 @@
 "use client";
 import { useTranslations } from "next-intl";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { EventBody } from "@/device/inspection-log";
 import { Board, type BoardStop, Strip } from "@/kit/board/board";
@@ -84,6 +84,13 @@ export function Inspect({ data }: { data: InspectData }) {
     if (last) setDeciding(true);
     else go(index + 1);
   }, [asleep, last, go, index]);
+  // Each card is read from its top, on a phone where the page scrolls and on a tablet where its panel does.
+  const panel = useRef<HTMLDivElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the card shown is what it waits for
+  useEffect(() => {
+    window.scrollTo(0, 0);
+    panel.current?.scrollTo(0, 0);
+  }, [index, deciding]);
   const makeChanges = useCallback(() => {
     if (undone.length > 0) void log.add(undone.map((step) => ({ type: "changed", step: step.id })));
   }, [log, undone]);
@@ -193,7 +200,7 @@ export function Inspect({ data }: { data: InspectData }) {
             </div>
           </div>
           <section className="flex min-h-0 flex-col" aria-label={t(`stop.${stop}`)}>
-            <div className="flex-1 overflow-y-auto px-4 pt-3 pb-2 md:px-6">
+            <div ref={panel} className="flex-1 overflow-y-auto px-4 pt-3 pb-2 md:px-6">
               <div className="flex items-start justify-between gap-3">
                 <div>
                   <p className="font-medium text-ink2">

@@ -97,7 +97,7 @@ function MoveCell({
   return (
     <td className="w-[37%] py-1 pl-2.5">
       {open ? (
-        <span className="flex gap-1.5">
+        <span className="flex flex-col gap-1.5 md:flex-row">
           <button
             type="button"
             disabled={locked}

@@ -35,7 +35,7 @@ export function StartWalk({
       <Button
         look="small"
         disabled={busy}
-        className={look === "go" ? "border-brass! bg-brass! text-brassink!" : ""}
+        className={`whitespace-nowrap ${look === "go" ? "border-brass! bg-brass! text-brassink!" : ""}`}
         aria-label={`${words}, ${plate}`}
         onClick={() => void start()}
       >

@@ -120,7 +120,7 @@ export function UnitView({
                     unitId={unit.id}
                     plate={unit.plate}
                     words={t("units.inspect")}
-                    look={standing.usable ? "plain" : "go"}
+                    look={standing.usable || unit.tags.length > 0 ? "plain" : "go"}
                   />
                   <StartWalk
                     unitId={unit.id}

@@ -45,10 +45,10 @@ const s = StyleSheet.create({
     alignSelf: "flex-start",
   },
   outcome: { fontSize: 22, fontWeight: 700, marginTop: 12 },
-  small: { color: "#454c5e", marginTop: 3, lineHeight: 1.35 },
+  small: { color: "#454c5e", marginTop: 3 },
   h2: { fontSize: 12, fontWeight: 700, marginTop: 14, marginBottom: 3 },
   line: { flexDirection: "row", borderBottomWidth: 0.5, borderColor: "#c9c6ba", paddingVertical: 2.5 },
-  box: { borderWidth: 1.5, borderColor: ink, padding: 7, marginTop: 12, lineHeight: 1.35 },
+  box: { borderWidth: 1.5, borderColor: ink, padding: 7, marginTop: 12 },
   foot: {
     position: "absolute",
     bottom: 24,
