@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
 import { expectedOf, type TestSetting } from "./expect";
+import { type Interlock, interlocks } from "./interlocks";
 import { buildMachine } from "./machine";
 
 const scissor = buildMachine(slabScissorSheet);
@@ -279,5 +280,34 @@ describe("independent expectations", () => {
         at("ground", "tower", "down", "held", { "axis.tower": 1, "axis.tower_telescope": 0.5 }),
       ),
     ).toBe("must_stay");
+  });
+});
+
+describe("planted errors", () => {
+  it("no interlock these expectations speak of can be dropped unnoticed", () => {
+    const list = interlocks as Interlock[];
+    const unnoticed: string[] = [];
+    for (const [index, interlock] of [...list].entries()) {
+      list.splice(index, 1);
+      try {
+        const wrong = byHand.some(
+          ([, machine, setting, expected]) => expectedOf(buildMachine(machine.sheet), setting) !== expected,
+        );
+        if (!wrong) unnoticed.push(interlock.id);
+      } finally {
+        list.splice(index, 0, interlock);
+      }
+    }
+    // Tried elsewhere: the first three step by step, the tower above. The demo sheets have no gate interlock and
+    // no drive cut-out, and nothing but drive is held back twice on auxiliary power.
+    expect(unnoticed).toEqual([
+      "engine_running_on_auxiliary",
+      "auxiliary_spent",
+      "function_before_enable",
+      "gate_open",
+      "tower_not_up",
+      "tower_telescope_out",
+      "drive_cut_out",
+    ]);
   });
 });
