@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
+import { figures } from "../sheet/figures";
 import { figureOf } from "../sheet/read";
 import { sheetSchema } from "../sheet/sheet";
-import { checksOf } from "./catalogue";
+import { checksOf, unitOfReading } from "./catalogue";
 
 const sheets = [slabScissorSheet, articulatingBoomSheet];
 
@@ -50,6 +51,14 @@ describe("the catalogue", () => {
         if (definition.measure)
           expect(figureOf(sheet, definition.measure.limit), definition.id).toBeTypeOf("number");
       }
+    }
+  });
+});
+
+describe("unitOfReading", () => {
+  it("gives every measured check of the catalogue the unit of its limit on the sheet, and no other check one", () => {
+    for (const { key, definition } of sheets.flatMap(checksOf)) {
+      expect(unitOfReading(key), key).toBe(definition.measure && figures[definition.measure.limit]);
     }
   });
 });

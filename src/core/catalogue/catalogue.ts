@@ -1,4 +1,5 @@
 import { buildMachine } from "../machine/machine";
+import type { FigureUnit } from "../sheet/figures";
 import { mayHave } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import { chassisChecks } from "./chassis";
@@ -85,3 +86,13 @@ function standing(sheet: Sheet, at: StopId): StopId {
   if (walkStops.has(at) || at in sheet.positions) return at;
   return "chassis_rear";
 }
+
+const measureUnits = new Map(
+  [...beforeMovements, ...afterMovements].flatMap(({ id, measure }) =>
+    measure === undefined ? [] : [[id, measure.unit] as const],
+  ),
+);
+
+/** The unit a check's reading is stored in, by the check's key; undefined for a check answered in words. */
+export const unitOfReading = (key: CheckKey): FigureUnit | undefined =>
+  measureUnits.get(key.split("@")[0] ?? "");

@@ -31,7 +31,6 @@ export interface Graded {
 
 const order: readonly Grade[] = ["fine", "put_right", "watch", "repair_by", "tag_out"];
 
-export const worseGrade = <G extends Grade>(a: G, b: G): G => (order.indexOf(a) >= order.indexOf(b) ? a : b);
 export const isWorse = (a: Grade, b: Grade): boolean => order.indexOf(a) > order.indexOf(b);
 
 /**

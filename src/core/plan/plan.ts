@@ -1,4 +1,4 @@
-import { type Check, type CheckKey, checksOf } from "../catalogue/catalogue";
+import { type Check, checksOf } from "../catalogue/catalogue";
 import type { CheckStation, Phase, StopId } from "../catalogue/types";
 import type { Sheet } from "../sheet/sheet";
 import { type Change, reach } from "./changes";
@@ -161,6 +161,3 @@ function compare(a: readonly number[], b: readonly number[]): number {
   }
   return 0;
 }
-
-/** Keys of the checks a plan asks for, in plan order. */
-export const checkKeys = (plan: Plan): readonly CheckKey[] => plan.checks.map((c) => c.key);

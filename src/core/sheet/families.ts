@@ -12,6 +12,3 @@ export const families = [
 ] as const;
 
 export type Family = (typeof families)[number];
-
-/** Families for which this catalogue version holds a full set of checks. */
-export const plannedFamilies: readonly Family[] = ["slab_scissor", "articulating_boom"];

@@ -21,8 +21,3 @@ export const positionIds = [
 ] as const;
 
 export type PositionId = (typeof positionIds)[number];
-
-export interface PlanPoint {
-  readonly xM: number;
-  readonly yM: number;
-}

@@ -1,5 +1,6 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
+import { unitOfReading } from "@/core/catalogue/catalogue";
 import { gradeOfGiven, lastGiven } from "@/core/record/answers";
 import type { SealedDocument } from "@/core/record/sealed";
 import type { Family } from "@/core/sheet/families";
@@ -108,7 +109,7 @@ export function RecordView({ record, measures }: { record: RecordData; measures:
                 <span className="leading-snug">
                   {titleOfKey(t, event.check)}
                   {event.type === "measured" ? (
-                    <b className="ml-2">{shown(event.value, unitOf(event.check), measures)}</b>
+                    <b className="ml-2">{shown(event.value, unitOfReading(event.check) ?? "", measures)}</b>
                   ) : null}
                   {finding === undefined ? null : (
                     <span className="block text-ink2">
@@ -127,13 +128,3 @@ export function RecordView({ record, measures }: { record: RecordData; measures:
     </div>
   );
 }
-
-/** Units of measured checks by id, as the sheet stores them. */
-const units: Readonly<Record<string, string>> = {
-  "battery.charge": "V",
-  "engine.coolant": "mm",
-  "fuel.level": "%",
-  "hydraulic.level": "mm",
-  "drive.stopping": "m",
-};
-const unitOf = (key: string): string => units[key.split("@")[0] ?? ""] ?? "";

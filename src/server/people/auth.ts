@@ -44,5 +44,3 @@ export function auth() {
   holder.rookStepAuth ??= build(database());
   return holder.rookStepAuth;
 }
-
-export const authFor = (db: Db) => build(db);

@@ -12,6 +12,7 @@ import {
   View,
 } from "@react-pdf/renderer";
 import QRCode from "qrcode";
+import { unitOfReading } from "@/core/catalogue/catalogue";
 import { gradeOfGiven, lastGiven } from "@/core/record/answers";
 import type { SealedRecord } from "./read";
 
@@ -125,7 +126,7 @@ export async function recordPdf(
             <View key={event.id} style={s.line} wrap={false}>
               <Text
                 style={{ flex: 1 }}
-              >{`${title(event.check)}${event.type === "measured" ? `: ${event.value}` : ""}`}</Text>
+              >{`${title(event.check)}${event.type === "measured" ? `: ${event.value} ${unitOfReading(event.check) ?? ""}` : ""}`}</Text>
               <Text style={{ width: 70, textAlign: "right", fontWeight: finding === undefined ? 400 : 700 }}>
                 {t(`grade.${word}`)}
               </Text>

@@ -80,8 +80,6 @@ export async function tagDetail(db: Db, id: string) {
   return { ...tag, steps, waits: waitsFor(steps), seenPosition: Number(head?.position ?? 0) };
 }
 
-export type TagDetail = NonNullable<Awaited<ReturnType<typeof tagDetail>>>;
-
 export async function siteOfTag(db: Db, id: string): Promise<string | undefined> {
   const row = await db
     .selectFrom("tag as t")

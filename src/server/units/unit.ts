@@ -70,8 +70,6 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
   return { ...unit, standing, history, findings, tags, topUps };
 }
 
-export type UnitDetail = NonNullable<Awaited<ReturnType<typeof unitDetail>>>;
-
 /** The pool of a site with where each unit stands. */
 export async function pool(db: Db, siteId: string, at: Date) {
   const units = await db
