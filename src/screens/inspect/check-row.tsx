@@ -67,14 +67,7 @@ export function CheckRow(props: RowProps) {
           >
             {t("inspect.fine")}
           </Button>
-          <Button
-            look="small"
-            className="border-dashed font-medium"
-            onClick={() => onWrong(check)}
-            aria-label={`${checkTitle(t, check)}: ${t("inspect.wrong")}`}
-          >
-            {t("inspect.wrongShort")}
-          </Button>
+          <WrongButton check={check} onWrong={onWrong} />
         </span>
       )}
     </li>
@@ -138,14 +131,22 @@ function MeasureField({ check, model, onMeasure, onWrong }: RowProps) {
       <Button look="small" type="submit" disabled={!ready}>
         {t("inspect.save")}
       </Button>
-      <Button
-        look="small"
-        className="border-dashed font-medium"
-        onClick={() => onWrong(check)}
-        aria-label={`${checkTitle(t, check)}: ${t("inspect.wrong")}`}
-      >
-        {t("inspect.wrongShort")}
-      </Button>
+      <WrongButton check={check} onWrong={onWrong} />
     </form>
+  );
+}
+
+/** Opens what may be wrong with a check; set apart from the answer that all is well. */
+function WrongButton({ check, onWrong }: Pick<RowProps, "check" | "onWrong">) {
+  const t = useTranslations();
+  return (
+    <Button
+      look="small"
+      className="border-dashed font-medium"
+      onClick={() => onWrong(check)}
+      aria-label={`${checkTitle(t, check)}: ${t("inspect.wrong")}`}
+    >
+      {t("inspect.wrongShort")}
+    </Button>
   );
 }
