@@ -4,8 +4,9 @@ import { checksOf } from "@/core/catalogue/catalogue";
 import { parts } from "@/core/catalogue/parts";
 import { interlocks } from "@/core/machine/interlocks";
 import { planInspection } from "@/core/plan/plan";
-import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import { families } from "@/core/sheet/families";
+import type { Sheet } from "@/core/sheet/sheet";
 
 /** The words at a dotted key, or undefined. */
 function words(key: string): string | undefined {
@@ -20,16 +21,16 @@ function words(key: string): string | undefined {
 }
 
 const missing = (keys: Iterable<string>) => [...new Set(keys)].filter((key) => words(key) === undefined);
-const everything = [slabScissorSheet, articulatingBoomSheet].flatMap((sheet) => [
-  ...checksOf(sheet),
-  ...checksOf({ ...sheet, features: {} }),
-]);
+const sheets: readonly Sheet[] = Object.values(demoSheets);
+const everything = sheets.flatMap((sheet) => [...checksOf(sheet), ...checksOf({ ...sheet, features: {} })]);
 
 describe("the message files", () => {
   it("have words for every check, condition, caution, rule, part and thing to carry", () => {
     const keys = everything.flatMap(({ at, conditions, definition }) => [
       ...(definition.test === undefined
-        ? [`check.${definition.id}.title`, `check.${definition.id}.look`]
+        ? definition.id.startsWith("stop.")
+          ? ["check.stop_button.title", "check.stop_button.look"]
+          : [`check.${definition.id}.title`, `check.${definition.id}.look`]
         : [`function.${definition.test.function}`, `direction.${definition.test.direction}`]),
       `stop.${at}`,
       ...Object.keys(conditions).map((id) => `condition.${id}`),
@@ -52,7 +53,7 @@ describe("the message files", () => {
   });
 
   it("have words for every change of state a plan may ask for", () => {
-    const keys = [slabScissorSheet, articulatingBoomSheet].flatMap((sheet) =>
+    const keys = sheets.flatMap((sheet) =>
       planInspection({
         sheet,
         scope: { kind: "full" },

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
+import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import { figures } from "../sheet/figures";
 import { figureOf } from "../sheet/read";
 import { sheetSchema } from "../sheet/sheet";

@@ -1,22 +1,32 @@
 import { buildMachine } from "../machine/machine";
 import type { FigureUnit } from "../sheet/figures";
-import { mayHave } from "../sheet/read";
+import { type PositionId, positionsOf } from "../sheet/positions";
+import { applies } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import { chassisChecks } from "./chassis";
 import { documentChecks } from "./documents";
+import { driveTests } from "./drive-tests";
+import { emergencyChecks } from "./emergency";
 import { groundTests } from "./ground-tests";
 import { hydraulicChecks } from "./hydraulics";
+import { interlockTests, stopButtonTests } from "./interlock-tests";
+import { mastChecks } from "./masts";
 import { movementChecks } from "./movements";
+import { parkingChecks } from "./parking";
 import { platformChecks } from "./platform";
+import { platformDevices } from "./platform-devices";
 import { platformStartTests, platformTests } from "./platform-tests";
 import { powerChecks } from "./power";
 import { always } from "./rules";
+import { startingChecks } from "./starting";
+import { driven } from "./states";
 import { structureChecks } from "./structure";
 import { surveyChecks } from "./survey";
 import type { CheckDefinition, ConditionRule, StopId } from "./types";
+import { undercarriageChecks } from "./undercarriage";
 
 /** Raised whenever a check, a condition or a rule of the catalogue changes; pinned in every record. */
-export const catalogueVersion = 1;
+export const catalogueVersion = 2;
 
 /** Identifies one check on one part instance: `wheel.nuts@wheel_front_left.v1`. Stable for ever. */
 export type CheckKey = string;
@@ -33,17 +43,31 @@ export interface Check {
 const beforeMovements: readonly CheckDefinition[] = [
   ...documentChecks,
   ...chassisChecks,
+  ...undercarriageChecks,
   ...powerChecks,
   ...hydraulicChecks,
   ...structureChecks,
+  ...mastChecks,
   ...platformChecks,
+  ...startingChecks,
   ...groundTests,
+  ...interlockTests,
+  ...emergencyChecks,
   ...platformStartTests,
 ];
 
-const afterMovements: readonly CheckDefinition[] = [...platformTests, ...surveyChecks];
+const afterMovements: readonly CheckDefinition[] = [
+  ...platformDevices,
+  ...platformTests,
+  ...driveTests,
+  ...surveyChecks,
+  ...parkingChecks,
+];
 
-const walkStops = new Set<StopId>([
+/** Every check of the catalogue that is written down; movements and further stop buttons are made from the sheet. */
+export const writtenChecks: readonly CheckDefinition[] = [...beforeMovements, ...afterMovements];
+
+const offTheWalk = new Set<StopId>([
   "rails",
   "ground_tests",
   "stack",
@@ -51,6 +75,8 @@ const walkStops = new Set<StopId>([
   "platform_tests",
   "drive_tests",
   "workplace",
+  "park",
+  "transport",
 ]);
 
 /**
@@ -60,37 +86,51 @@ const walkStops = new Set<StopId>([
  */
 export function checksOf(sheet: Sheet): readonly Check[] {
   const machine = buildMachine(sheet);
-  const definitions = [...beforeMovements, ...movementChecks(machine), ...afterMovements];
+  const definitions = [
+    ...beforeMovements,
+    ...stopButtonTests(sheet),
+    ...movementChecks(machine),
+    ...afterMovements,
+  ];
   return definitions
-    .filter((definition) => applies(sheet, definition))
-    .flatMap((definition) => instances(sheet, definition));
-}
-
-function applies(sheet: Sheet, definition: CheckDefinition): boolean {
-  if (definition.feature !== undefined && !mayHave(sheet, definition.feature)) return false;
-  return definition.when?.(sheet) ?? true;
+    .filter((definition) => applies(sheet, definition.to ?? {}))
+    .flatMap((definition) => instances(sheet, driven(sheet, definition)));
 }
 
 function instances(sheet: Sheet, definition: CheckDefinition): readonly Check[] {
   const survey = definition.station === "survey";
   const conditions = survey ? definition.conditions : { ...definition.conditions, ...always };
-  return definition.at.map((at) => ({
-    key: `${definition.id}@${at}.v${definition.version}`,
-    definition,
-    at: standing(sheet, at),
-    conditions,
-  }));
+  const has = positionsOf(sheet.family);
+  return definition.at
+    .filter((at) => offTheWalk.has(at) || has.includes(at as PositionId) || definition.at.length === 1)
+    .map((at) => ({
+      key: `${definition.id}@${at}.v${definition.version}`,
+      definition,
+      at: standing(sheet, at),
+      conditions,
+    }));
 }
 
+/** Where a place is looked at that the sheet does not set: beside what it is near to. */
+const beside: Partial<Record<StopId, readonly PositionId[]>> = {
+  turntable_left: ["ground_panel", "hydraulic_tray"],
+  turntable_right: ["engine_bay", "battery_tray"],
+  fuel_tank: ["engine_bay"],
+  disconnect: ["battery_tray", "ground_panel", "engine_bay"],
+  descent_control: ["chassis_rear"],
+  charger_plug: ["battery_tray", "chassis_rear"],
+  brake_release: ["hydraulic_tray", "chassis_rear"],
+  freewheel_valve: ["hydraulic_tray", "chassis_rear"],
+  hydraulic_tray: ["ground_panel"],
+};
+
 function standing(sheet: Sheet, at: StopId): StopId {
-  if (walkStops.has(at) || at in sheet.positions) return at;
-  return "chassis_rear";
+  if (offTheWalk.has(at) || at in sheet.positions) return at;
+  return beside[at]?.find((near) => near in sheet.positions) ?? "chassis_rear";
 }
 
 const measureUnits = new Map(
-  [...beforeMovements, ...afterMovements].flatMap(({ id, measure }) =>
-    measure === undefined ? [] : [[id, measure.unit] as const],
-  ),
+  writtenChecks.flatMap(({ id, measure }) => (measure === undefined ? [] : [[id, measure.unit] as const])),
 );
 
 /** The unit a check's reading is stored in, by the check's key; undefined for a check answered in words. */

@@ -1,4 +1,4 @@
-import { mayHave } from "../sheet/read";
+import { fourWheeled, platformDriven, selfPropelledBooms } from "../sheet/families";
 import { floor, putRight, repair, stop, watch } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition, StopId } from "./types";
@@ -12,13 +12,13 @@ const wheels: readonly StopId[] = [
 const steered: readonly StopId[] = ["wheel_front_left", "wheel_front_right"];
 const sides: readonly StopId[] = ["ground_panel", "hydraulic_tray"];
 const common = { version: 1, phase: "walk", station: "walk", needs: shutDown } as const;
-const isBoom = (sheet: { family: string }) =>
-  sheet.family === "articulating_boom" || sheet.family === "telescopic_boom";
+const onWheels = { families: [...fourWheeled, "towable_boom"] } as const;
 
 export const chassisChecks: readonly CheckDefinition[] = [
   {
     ...common,
     id: "wheel.tyre",
+    to: onWheels,
     part: "tyre",
     at: wheels,
     minutes: 0.2,
@@ -33,6 +33,7 @@ export const chassisChecks: readonly CheckDefinition[] = [
   {
     ...common,
     id: "wheel.nuts",
+    to: onWheels,
     part: "wheel_nuts",
     at: wheels,
     minutes: 0.1,
@@ -41,6 +42,7 @@ export const chassisChecks: readonly CheckDefinition[] = [
   {
     ...common,
     id: "wheel.hub",
+    to: onWheels,
     part: "hub",
     at: wheels,
     minutes: 0.1,
@@ -49,6 +51,7 @@ export const chassisChecks: readonly CheckDefinition[] = [
   {
     ...common,
     id: "wheel.washer",
+    to: { families: platformDriven },
     part: "thrust_washer",
     at: steered,
     minutes: 0.1,
@@ -58,6 +61,7 @@ export const chassisChecks: readonly CheckDefinition[] = [
   {
     ...common,
     id: "steer.linkage",
+    to: { families: platformDriven },
     part: "steering",
     at: ["chassis_front"],
     minutes: 0.2,
@@ -69,8 +73,7 @@ export const chassisChecks: readonly CheckDefinition[] = [
     part: "lockout_cylinders",
     at: steered,
     minutes: 0.1,
-    feature: "oscillating_axle",
-    when: isBoom,
+    to: { features: ["oscillating_axle"], families: selfPropelledBooms },
     conditions: { leak_running: floor("pressure_leak"), missing: stop, weep: watch },
   },
   {
@@ -87,7 +90,7 @@ export const chassisChecks: readonly CheckDefinition[] = [
     part: "counterweight",
     at: ["chassis_rear"],
     minutes: 0.1,
-    when: isBoom,
+    to: { families: selfPropelledBooms },
     conditions: { bolt_missing: floor("structural_bolts"), loose: stop },
   },
   {
@@ -104,8 +107,7 @@ export const chassisChecks: readonly CheckDefinition[] = [
     part: "pothole_guard",
     at: sides,
     minutes: 0.2,
-    feature: "pothole_guards",
-    when: (sheet) => mayHave(sheet, "pothole_guards") && !isBoom(sheet),
+    to: { features: ["pothole_guards"] },
     conditions: { bent: floor("guard"), debris: putRight("remove_debris") },
   },
   {

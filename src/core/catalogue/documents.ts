@@ -1,4 +1,4 @@
-import { floor, putRight, repair, stop, watch } from "./rules";
+import { floor, place, putRight, repair, stop, watch } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition } from "./types";
 
@@ -64,5 +64,34 @@ export const documentChecks: readonly CheckDefinition[] = [
     part: "decals",
     minutes: 0.4,
     conditions: { missing: repair, dirty: putRight("clean"), unreadable: repair },
+  },
+  {
+    ...common,
+    id: "doc.service_due",
+    part: "service_sticker",
+    minutes: 0.1,
+    conditions: { overdue: repair, missing: watch },
+  },
+  {
+    ...common,
+    id: "doc.shown_this_model",
+    part: "familiarisation",
+    minutes: 0.2,
+    conditions: { not_shown: place, not_read: place },
+  },
+  {
+    ...common,
+    id: "doc.protective_kit",
+    part: "protective_kit",
+    minutes: 0.1,
+    conditions: { missing: place, worn: place },
+  },
+  {
+    ...common,
+    id: "doc.accessories",
+    part: "accessories",
+    to: { features: ["accessories"] },
+    minutes: 0.2,
+    conditions: { not_approved: stop, weight_not_counted: repair },
   },
 ];

@@ -2,7 +2,15 @@ import { floor, repair, stop, watch } from "./rules";
 import { atGround, groundMoves, shutDown } from "./states";
 import type { CheckDefinition } from "./types";
 
-const common = { version: 1, station: "ground", at: ["ground_tests"], powered: true } as const;
+const electrical = { power: "electrical" } as const;
+const onProp = { features: ["manual_descent", "maintenance_prop"] } as const;
+const common = {
+  version: 1,
+  station: "ground",
+  at: ["ground_tests"],
+  powered: true,
+  to: electrical,
+} as const;
 const lowering = { ...common, at: ["ground_lowering"] } as const;
 
 /** Ground station tests other than the plain movements, which are generated (see `movements.ts`). */
@@ -22,6 +30,7 @@ export const groundTests: readonly CheckDefinition[] = [
   {
     version: 1,
     id: "panel.ground",
+    to: electrical,
     part: "ground_panel",
     phase: "walk",
     station: "walk",
@@ -33,6 +42,7 @@ export const groundTests: readonly CheckDefinition[] = [
   {
     ...common,
     id: "ground.lamps",
+    tries: ["self_check_running"],
     part: "ground_panel",
     phase: "ground_power",
     needs: { ...atGround, testArea: "confirmed" },
@@ -42,6 +52,7 @@ export const groundTests: readonly CheckDefinition[] = [
   {
     ...common,
     id: "ground.stop_button",
+    tries: ["stop_button_in"],
     part: "ground_stop",
     phase: "ground_power",
     needs: groundMoves,
@@ -53,6 +64,7 @@ export const groundTests: readonly CheckDefinition[] = [
   {
     ...common,
     id: "ground.key_middle",
+    tries: ["key_elsewhere"],
     part: "key_switch",
     phase: "ground_power",
     needs: groundMoves,
@@ -63,9 +75,10 @@ export const groundTests: readonly CheckDefinition[] = [
   {
     ...common,
     id: "ground.still_without_enable",
+    tries: ["enable_not_held"],
     part: "ground_enable",
     phase: "ground_power",
-    feature: "ground_enable",
+    to: { features: ["ground_enable"] },
     needs: groundMoves,
     minutes: 0.5,
     conditions: { moved: floor("enable") },
@@ -75,8 +88,8 @@ export const groundTests: readonly CheckDefinition[] = [
     id: "ground.rises_after_descent",
     part: "emergency_lowering",
     phase: "ground_lowering",
-    feature: "manual_descent",
-    when: (sheet) => sheet.family === "slab_scissor",
+    to: onProp,
+    tries: ["descent_valve_open"],
     needs: { ...atGround, posture: "on_prop", prop: "set", "valve.descent": "shut" },
     leaves: { posture: "raised" },
     minutes: 0.2,
@@ -84,10 +97,22 @@ export const groundTests: readonly CheckDefinition[] = [
   },
   {
     ...lowering,
+    id: "lower.drift",
+    part: "lift_cylinder",
+    to: { families: ["slab_scissor", "rough_terrain_scissor", "vertical_mast"] },
+    phase: "ground_lowering",
+    needs: { ...groundMoves, posture: "raised" },
+    minutes: 1,
+    carry: ["tape"],
+    conditions: { sinks: stop },
+    measure: { quantity: "drift", unit: "mm", limit: "drift_max", sense: "at_most", beyond: "sinks" },
+  },
+  {
+    ...lowering,
     id: "ground.enable_let_go",
     part: "ground_enable",
     phase: "ground_lowering",
-    feature: "ground_enable",
+    to: { features: ["ground_enable"] },
     needs: { ...groundMoves, posture: "raised" },
     leaves: { posture: "raised" },
     minutes: 0.2,
@@ -99,7 +124,7 @@ export const groundTests: readonly CheckDefinition[] = [
     id: "ground.lowering_alarm",
     part: "lowering_alarm",
     phase: "ground_lowering",
-    feature: "lowering_alarm",
+    to: { features: ["lowering_alarm"] },
     needs: { ...groundMoves, posture: "raised" },
     leaves: { posture: "raised" },
     minutes: 0.1,
@@ -119,9 +144,10 @@ export const groundTests: readonly CheckDefinition[] = [
   {
     ...lowering,
     id: "ground.auxiliary",
+    tries: ["engine_not_running"],
     part: "emergency_lowering",
     phase: "ground_lowering",
-    feature: "auxiliary_pump",
+    to: { features: ["auxiliary_pump"] },
     needs: { ...groundMoves, engine: "off", posture: "clear" },
     leaves: { posture: "stowed" },
     minutes: 0.5,
@@ -138,8 +164,7 @@ export const groundTests: readonly CheckDefinition[] = [
     id: "ground.descent_valve",
     part: "emergency_lowering",
     phase: "ground_prop",
-    feature: "manual_descent",
-    when: (sheet) => sheet.family === "slab_scissor",
+    to: onProp,
     needs: { ...atGround, posture: "raised", prop: "set", "valve.descent": "shut" },
     leaves: { posture: "on_prop", "valve.descent": "shut" },
     minutes: 0.6,
@@ -155,7 +180,7 @@ export const groundTests: readonly CheckDefinition[] = [
     id: "ground.brake_release",
     part: "brakes",
     phase: "ground_last",
-    feature: "brake_release",
+    to: { features: ["brake_release"] },
     needs: { ...atGround, posture: "stowed", incline: "level" },
     minutes: 0.4,
     cautions: ["level_only"],
@@ -166,7 +191,7 @@ export const groundTests: readonly CheckDefinition[] = [
     id: "ground.beacon",
     part: "beacon",
     phase: "ground_last",
-    feature: "beacon",
+    to: { features: ["beacon"] },
     needs: atGround,
     minutes: 0.1,
     conditions: { dark: repair, lens_broken: watch },
@@ -174,6 +199,7 @@ export const groundTests: readonly CheckDefinition[] = [
   {
     ...lowering,
     id: "ground.disconnect",
+    tries: ["disconnect_off"],
     part: "disconnect",
     phase: "ground_last",
     needs: atGround,

@@ -8,6 +8,7 @@ const common = {
   station: "walk",
   needs: shutDown,
   at: ["hydraulic_tray"],
+  to: { power: "electrical" },
 } as const;
 const pressure = ["oil_injection"] as const;
 
@@ -60,7 +61,7 @@ export const hydraulicChecks: readonly CheckDefinition[] = [
     id: "auxiliary.motor",
     part: "auxiliary_pump",
     minutes: 0.1,
-    feature: "auxiliary_pump",
+    to: { features: ["auxiliary_pump"] },
     conditions: { loose: stop, burnt: stop, leak_running: floor("pressure_leak") },
   },
 ];

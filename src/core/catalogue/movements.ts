@@ -1,7 +1,8 @@
 import { expectedOf } from "../machine/expect";
+import type { FunctionGroup } from "../machine/functions";
 import { hasEnable } from "../machine/functions";
 import type { Machine } from "../machine/machine";
-import { type Station, stations } from "../machine/state";
+import type { Station } from "../machine/state";
 import { floor, repair, stop, watch } from "./rules";
 import { driving, groundMoves, platformMoves } from "./states";
 import type { CheckDefinition } from "./types";
@@ -24,23 +25,18 @@ const wrongs = {
  */
 export function movementChecks(machine: Machine): readonly CheckDefinition[] {
   const checks: CheckDefinition[] = [];
-  for (const station of stations) {
+  for (const station of machine.stations) {
     for (const fn of machine.functions) {
       if (!fn.stations.includes(station)) continue;
       for (const direction of fn.directions) {
         const enable = hasEnable(machine.sheet, station) ? "held" : "not_held";
         const test = { station, function: fn.id, direction, enable } as const;
         if (expectedOf(machine, test) === "must_stay") continue;
-        const drives = fn.group === "drive";
         checks.push({
           id: `move.${station}.${fn.id}.${direction}`,
           version: 1,
-          part: station === "ground" ? "ground_switch" : "platform_switch",
-          phase: drives ? "drive" : station === "ground" ? "ground_moves" : "platform",
-          station: drives ? "drive" : station,
-          at: [drives ? "drive_tests" : station === "ground" ? "ground_tests" : "platform_tests"],
-          needs: drives ? driving : needsOf(station),
-          cautions: drives ? ["drive_room"] : station === "ground" ? ["nobody_under"] : ["look_below"],
+          part: station === "platform" ? "platform_switch" : "ground_switch",
+          ...placeOf(fn.group, station),
           conditions: wrongs,
           test,
           minutes: 0.25,
@@ -52,4 +48,36 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
   return checks;
 }
 
-const needsOf = (station: Station) => (station === "ground" ? groundMoves : platformMoves);
+/** Where in the plan a movement is tried, and in which state. */
+function placeOf(
+  group: FunctionGroup,
+  station: Station,
+): Pick<CheckDefinition, "phase" | "station" | "at" | "needs" | "cautions"> {
+  if (group === "drive" || group === "tracks") {
+    return {
+      phase: "drive",
+      station: "drive",
+      at: ["drive_tests"],
+      needs: driving,
+      cautions: ["drive_room"],
+    };
+  }
+  const moves = station === "platform" ? platformMoves : groundMoves;
+  const needs =
+    group === "legs"
+      ? { ...moves, posture: "stowed", outriggers: "in", incline: "level" }
+      : group === "axles"
+        ? { ...moves, posture: "stowed", incline: "level" }
+        : group === "lift"
+          ? moves
+          : { ...moves, outriggers: "out" };
+  return station === "platform"
+    ? { phase: "platform", station: "platform", at: ["platform_tests"], needs, cautions: ["look_below"] }
+    : {
+        phase: group === "legs" ? "ground_power" : "ground_moves",
+        station: "ground",
+        at: ["ground_tests"],
+        needs,
+        cautions: group === "legs" ? ["feet_clear"] : ["nobody_under"],
+      };
+}

@@ -1,3 +1,4 @@
+import { platformDriven, selfDriven, selfPropelledBooms } from "../sheet/families";
 import { floor, repair, stop, watch } from "./rules";
 import { atPlatform, driving, platformMoves } from "./states";
 import type { CheckDefinition } from "./types";
@@ -8,6 +9,7 @@ const aloft = {
   station: "platform",
   at: ["platform_tests"],
   powered: true,
+  to: { power: "electrical" },
 } as const;
 const drive = {
   version: 1,
@@ -16,6 +18,7 @@ const drive = {
   at: ["drive_tests"],
   powered: true,
   needs: driving,
+  to: { families: selfDriven },
 } as const;
 const raisedALittle = { ...platformMoves, posture: "clear" } as const;
 
@@ -25,7 +28,7 @@ export const platformStartTests: readonly CheckDefinition[] = [
     ...aloft,
     id: "platform.horn",
     part: "horn",
-    feature: "horn",
+    to: { features: ["horn"] },
     needs: atPlatform,
     minutes: 0.1,
     conditions: { silent: repair, faint: watch },
@@ -43,7 +46,7 @@ export const platformStartTests: readonly CheckDefinition[] = [
     ...aloft,
     id: "platform.pedal_start",
     part: "platform_enable",
-    feature: "foot_pedal",
+    to: { features: ["foot_pedal"] },
     needs: { ...atPlatform, engine: "off" },
     minutes: 0.2,
     conditions: { cranked: floor("enable") },
@@ -60,6 +63,7 @@ export const platformStartTests: readonly CheckDefinition[] = [
   {
     ...aloft,
     id: "platform.still_without_enable",
+    tries: ["enable_not_held"],
     part: "platform_enable",
     needs: platformMoves,
     minutes: 0.5,
@@ -68,6 +72,7 @@ export const platformStartTests: readonly CheckDefinition[] = [
   {
     ...aloft,
     id: "platform.enable_time_out",
+    tries: ["enable_timed_out"],
     part: "platform_enable",
     needs: platformMoves,
     minutes: 0.4,
@@ -98,8 +103,9 @@ export const platformTests: readonly CheckDefinition[] = [
   {
     ...aloft,
     id: "platform.auxiliary",
+    tries: ["no_drive_on_auxiliary"],
     part: "emergency_lowering",
-    feature: "auxiliary_pump",
+    to: { features: ["auxiliary_pump"] },
     needs: { ...raisedALittle, engine: "off" },
     leaves: { posture: "stowed" },
     minutes: 0.5,
@@ -113,8 +119,9 @@ export const platformTests: readonly CheckDefinition[] = [
   {
     ...aloft,
     id: "platform.crush_guard",
+    tries: ["crush_guard_pressed"],
     part: "crush_guard",
-    feature: "crush_guard",
+    to: { features: ["crush_guard"] },
     needs: platformMoves,
     minutes: 0.3,
     cautions: ["by_hand_only"],
@@ -123,8 +130,9 @@ export const platformTests: readonly CheckDefinition[] = [
   {
     ...aloft,
     id: "platform.selector",
+    tries: ["lift_not_selected", "drive_not_selected"],
     part: "platform_switch",
-    feature: "lift_drive_selector",
+    to: { features: ["lift_drive_selector"] },
     needs: platformMoves,
     minutes: 0.3,
     conditions: { both_live: floor("moves_or_does_not_stop"), stuck: stop },
@@ -133,8 +141,9 @@ export const platformTests: readonly CheckDefinition[] = [
   {
     ...drive,
     id: "drive.direction_confirm",
+    tries: ["direction_not_confirmed"],
     part: "direction_confirm",
-    feature: "drive_direction_confirm",
+    to: { features: ["drive_direction_confirm"] },
     minutes: 0.6,
     cautions: ["drive_room"],
     conditions: { drove_without: floor("protection_failed"), refuses_with: stop },
@@ -158,8 +167,9 @@ export const platformTests: readonly CheckDefinition[] = [
   {
     ...drive,
     id: "drive.cut_back",
+    tries: ["drive_cut_back"],
     part: "drive_speed",
-    feature: "drive_cut_back",
+    to: { families: platformDriven, features: ["drive_cut_back"] },
     needs: { ...driving, posture: "raised" },
     minutes: 0.8,
     cautions: ["drive_room", "look_below"],
@@ -168,9 +178,9 @@ export const platformTests: readonly CheckDefinition[] = [
   {
     ...drive,
     id: "guard.block_left",
+    tries: ["guards_not_locked", "guards_refuse_lift"],
     part: "pothole_guard",
-    feature: "pothole_guards",
-    when: (s) => s.family === "slab_scissor",
+    to: { features: ["pothole_guards"] },
     needs: { ...driving, posture: "clear", incline: "timber_left" },
     minutes: 1,
     carry: ["timber"],
@@ -181,9 +191,9 @@ export const platformTests: readonly CheckDefinition[] = [
   {
     ...drive,
     id: "guard.block_right",
+    tries: ["guards_not_locked", "guards_refuse_lift"],
     part: "pothole_guard",
-    feature: "pothole_guards",
-    when: (s) => s.family === "slab_scissor",
+    to: { features: ["pothole_guards"] },
     needs: { ...driving, posture: "clear", incline: "timber_right" },
     minutes: 1,
     carry: ["timber"],
@@ -195,8 +205,7 @@ export const platformTests: readonly CheckDefinition[] = [
     ...drive,
     id: "axle.lockout",
     part: "axle_lockout",
-    feature: "oscillating_axle",
-    when: (s) => s.family === "articulating_boom",
+    to: { families: selfPropelledBooms, features: ["oscillating_axle"] },
     needs: { ...driving, incline: "block" },
     minutes: 3,
     carry: ["block"],
@@ -217,7 +226,7 @@ export const platformTests: readonly CheckDefinition[] = [
     ...drive,
     id: "tilt.alarm",
     part: "tilt_sensor",
-    feature: "tilt_sensor",
+    to: { families: platformDriven, features: ["tilt_sensor"] },
     needs: { ...driving, incline: "beyond_trip" },
     minutes: 1,
     carry: ["ramp"],

@@ -1,16 +1,15 @@
-import type { Sheet } from "../sheet/sheet";
+import { booms } from "../sheet/families";
 import { floor, putRight, repair, stop, watch } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition } from "./types";
 
-const isBoom = (sheet: Sheet) => sheet.family === "articulating_boom" || sheet.family === "telescopic_boom";
 const ends = {
   version: 1,
   phase: "walk",
   station: "walk",
   at: ["boom_end"],
   needs: shutDown,
-  when: isBoom,
+  to: { families: booms },
 } as const;
 const rails = { version: 1, phase: "rails", station: "walk", at: ["rails"], needs: shutDown } as const;
 
@@ -39,7 +38,7 @@ export const platformChecks: readonly CheckDefinition[] = [
     id: "platform.rotator_bolts",
     part: "rotator",
     minutes: 0.4,
-    feature: "platform_rotate",
+    to: { features: ["platform_rotate"] },
     cautions: ["touch_each_bolt"],
     conditions: {
       bolt_missing: floor("structural_bolts"),
@@ -65,7 +64,7 @@ export const platformChecks: readonly CheckDefinition[] = [
     id: "rails.pins",
     part: "rail_pins",
     minutes: 0.2,
-    feature: "folding_rails",
+    to: { features: ["folding_rails"] },
     conditions: { pin_out: putRight("refit_pin"), pin_missing: stop },
   },
   {
@@ -84,7 +83,7 @@ export const platformChecks: readonly CheckDefinition[] = [
     id: "platform.anchors",
     part: "anchors",
     minutes: 0.1,
-    feature: "fall_arrest_anchors",
+    to: { features: ["fall_arrest_anchors"] },
     conditions: {
       cracked: floor("protection_failed"),
       bent: floor("protection_failed"),
@@ -103,7 +102,7 @@ export const platformChecks: readonly CheckDefinition[] = [
     id: "platform.extension",
     part: "extension_deck",
     minutes: 0.2,
-    feature: "extension_deck",
+    to: { features: ["extension_deck"] },
     conditions: { pin_missing: stop, stuck: repair },
   },
   {
@@ -118,7 +117,7 @@ export const platformChecks: readonly CheckDefinition[] = [
     id: "platform.outlet",
     part: "outlet",
     minutes: 0.2,
-    feature: "platform_outlet",
+    to: { features: ["platform_outlet"] },
     conditions: { does_not_trip: stop, cover_broken: repair },
   },
   {
@@ -126,7 +125,78 @@ export const platformChecks: readonly CheckDefinition[] = [
     id: "platform.harness",
     part: "harness",
     minutes: 0.4,
-    when: isBoom,
+    to: { choice: ["fall_protection", "arrest", "restraint"] },
     conditions: { cut: stop, stitching_gone: stop, not_here: stop },
+  },
+  {
+    ...ends,
+    id: "platform.crush_mount",
+    part: "crush_guard",
+    to: { features: ["crush_guard"] },
+    minutes: 0.1,
+    conditions: { bent: floor("guard"), pin_sheared: floor("guard"), loose: repair },
+  },
+  {
+    ...ends,
+    id: "platform.bumper_mount",
+    part: "contact_bumper",
+    to: { features: ["contact_bumper"] },
+    minutes: 0.1,
+    conditions: { bent: floor("guard"), cord_damaged: stop, loose: repair },
+  },
+  {
+    ...ends,
+    id: "platform.load_cell",
+    part: "load_sensor",
+    to: { families: booms, features: ["load_sensing"] },
+    minutes: 0.1,
+    conditions: { hanging: stop, bolt_missing: stop },
+  },
+  {
+    ...rails,
+    id: "platform.pedal_guard",
+    part: "platform_enable",
+    to: { features: ["foot_pedal"] },
+    minutes: 0.1,
+    conditions: { guard_missing: stop, sticks: floor("enable"), debris: putRight("remove_debris") },
+  },
+  {
+    ...rails,
+    id: "platform.box_pins",
+    part: "platform_box",
+    to: { features: ["removable_control_box"] },
+    minutes: 0.1,
+    conditions: { pin_out: putRight("refit_pin"), cord_damaged: stop, upside_down: putRight("set_right") },
+  },
+  {
+    ...rails,
+    id: "platform.inlet",
+    part: "outlet",
+    to: { features: ["power_inlet"] },
+    minutes: 0.1,
+    conditions: { cord_damaged: stop, cover_broken: repair },
+  },
+  {
+    ...rails,
+    id: "platform.tool_tray",
+    part: "tool_tray",
+    to: { features: ["tool_tray"] },
+    minutes: 0.1,
+    conditions: { loose: repair, cracked: repair },
+  },
+  {
+    ...rails,
+    id: "platform.gate_switch",
+    part: "gate",
+    to: { features: ["gate_interlock"] },
+    minutes: 0.1,
+    conditions: { hanging: stop, loose: repair },
+  },
+  {
+    ...rails,
+    id: "platform.loose_kit",
+    part: "loose_equipment",
+    minutes: 0.2,
+    conditions: { missing: repair, left_about: putRight("set_right") },
   },
 ];

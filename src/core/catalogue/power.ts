@@ -1,13 +1,15 @@
-import { hasEngine } from "../machine/functions";
-import type { Sheet } from "../sheet/sheet";
 import { floor, putRight, repair, stop } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition } from "./types";
 
 const common = { version: 1, phase: "walk", station: "walk", needs: shutDown } as const;
-const byBattery = (sheet: Sheet) => !hasEngine(sheet);
-const bay = { ...common, at: ["engine_bay"], when: hasEngine, cautions: ["engine_still"] } as const;
-const tray = { ...common, at: ["battery_tray"], when: byBattery, cautions: ["gloves_and_eyes"] } as const;
+const bay = { ...common, at: ["engine_bay"], to: { power: "engine" }, cautions: ["engine_still"] } as const;
+const tray = {
+  ...common,
+  at: ["battery_tray"],
+  to: { power: "traction_battery" },
+  cautions: ["gloves_and_eyes"],
+} as const;
 
 export const powerChecks: readonly CheckDefinition[] = [
   {
@@ -50,7 +52,7 @@ export const powerChecks: readonly CheckDefinition[] = [
     id: "charger.plug",
     part: "charger",
     minutes: 0.2,
-    feature: "battery_charger",
+    to: { features: ["battery_charger"] },
     conditions: { earth_pin_missing: stop, cord_damaged: stop, loose: repair },
   },
   {
@@ -115,6 +117,7 @@ export const powerChecks: readonly CheckDefinition[] = [
   {
     ...common,
     id: "power.relays",
+    to: { power: "electrical" },
     part: "fuses_and_relays",
     at: ["hydraulic_tray"],
     minutes: 0.2,

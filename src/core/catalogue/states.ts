@@ -1,4 +1,5 @@
-import type { Needs } from "./types";
+import type { Sheet } from "../sheet/sheet";
+import type { CheckDefinition, Needs } from "./types";
 
 /** The machine states most checks share, named once. */
 
@@ -32,7 +33,13 @@ export const atGround: Needs = {
   "stop.platform": "out",
 };
 
-export const groundMoves: Needs = { ...atGround, engine: "running", turntableLock: "out", prop: "parked" };
+export const groundMoves: Needs = {
+  ...atGround,
+  engine: "running",
+  takeOff: "in",
+  turntableLock: "out",
+  prop: "parked",
+};
 
 /** Powered, the operator in the platform with the gate shut. */
 export const atPlatform: Needs = {
@@ -47,9 +54,23 @@ export const atPlatform: Needs = {
 export const platformMoves: Needs = {
   ...atPlatform,
   engine: "running",
+  takeOff: "in",
   turntableLock: "out",
   prop: "parked",
 };
 
 /** Driving tests: lowered to transport posture, on level ground unless the test says otherwise. */
 export const driving: Needs = { ...platformMoves, posture: "stowed", incline: "level" };
+
+/**
+ * Who drives and from where differs by family: a spider is driven by a person on the ground with a remote, its
+ * legs in; a rough-terrain scissor with its legs in.
+ */
+export function driven(sheet: Sheet, definition: CheckDefinition): CheckDefinition {
+  if (definition.station !== "drive") return definition;
+  const needs: Record<string, string> = { outriggers: "in", ...definition.needs };
+  if (sheet.family === "tracked_spider") Object.assign(needs, { who: "ground", key: "ground" });
+  // Above its height it stands on its legs: driven raised means just clear of transport posture.
+  if (sheet.family === "rough_terrain_scissor" && needs["posture"] === "raised") needs["posture"] = "clear";
+  return { ...definition, needs };
+}

@@ -1,10 +1,15 @@
-import type { Sheet } from "../sheet/sheet";
+import { booms } from "../sheet/families";
 import { floor, putRight, repair, stop, watch } from "./rules";
 import { propped, shutDown } from "./states";
 import type { CheckDefinition } from "./types";
 
-const isBoom = (sheet: Sheet) => sheet.family === "articulating_boom" || sheet.family === "telescopic_boom";
-const walk = { version: 1, phase: "walk", station: "walk", needs: shutDown, when: isBoom } as const;
+const walk = {
+  version: 1,
+  phase: "walk",
+  station: "walk",
+  needs: shutDown,
+  to: { families: booms },
+} as const;
 const inStack = {
   version: 1,
   phase: "stack",
@@ -12,7 +17,7 @@ const inStack = {
   at: ["stack"],
   needs: propped,
   cautions: ["prop_and_disconnect"],
-  when: (sheet: Sheet) => sheet.family === "slab_scissor",
+  to: { features: ["maintenance_prop"] },
 } as const;
 
 export const structureChecks: readonly CheckDefinition[] = [
@@ -44,7 +49,7 @@ export const structureChecks: readonly CheckDefinition[] = [
     part: "turntable_lock",
     at: ["ground_panel"],
     minutes: 0.1,
-    feature: "turntable_lock_pin",
+    to: { features: ["turntable_lock_pin"] },
     conditions: { stuck: repair, missing: stop },
   },
   {
@@ -53,7 +58,7 @@ export const structureChecks: readonly CheckDefinition[] = [
     part: "tower",
     at: ["chassis_rear"],
     minutes: 0.3,
-    feature: "tower_boom",
+    to: { features: ["tower_boom"] },
     conditions: {
       cracked: floor("structural_crack"),
       dented: stop,
@@ -80,7 +85,7 @@ export const structureChecks: readonly CheckDefinition[] = [
     part: "wear_pads",
     at: ["wheel_front_right"],
     minutes: 0.2,
-    feature: "main_telescope",
+    to: { features: ["main_telescope"] },
     conditions: { missing: stop, bolt_missing: repair, worn_thin: repair },
   },
   {
@@ -98,7 +103,7 @@ export const structureChecks: readonly CheckDefinition[] = [
     part: "carrier",
     at: ["wheel_front_right"],
     minutes: 0.2,
-    feature: "main_telescope",
+    to: { features: ["main_telescope"] },
     conditions: { spliced_inside: stop, link_broken: stop, tube_kinked: stop, frayed: repair },
   },
   {
@@ -107,7 +112,7 @@ export const structureChecks: readonly CheckDefinition[] = [
     part: "jib",
     at: ["boom_end"],
     minutes: 0.2,
-    feature: "jib",
+    to: { features: ["jib"] },
     conditions: { cracked: floor("structural_crack"), dented: stop, pin_retainer_missing: stop },
   },
   {
@@ -167,5 +172,77 @@ export const structureChecks: readonly CheckDefinition[] = [
     part: "prop",
     minutes: 0.1,
     conditions: { bent: stop, missing: stop, pivot_seized: repair },
+  },
+  {
+    ...walk,
+    id: "tower_telescope.structure",
+    part: "tower",
+    at: ["chassis_rear"],
+    to: { features: ["tower_telescope"] },
+    minutes: 0.2,
+    conditions: { cracked: floor("structural_crack"), dented: stop, worn_thin: repair },
+  },
+  {
+    ...walk,
+    id: "jib.rotary_and_stow",
+    part: "jib",
+    at: ["boom_end"],
+    to: { anyOf: ["jib_swing", "jib_telescope", "jib_stow_position"] },
+    minutes: 0.2,
+    conditions: { bolt_missing: stop, leak_running: floor("pressure_leak"), play: stop },
+  },
+  {
+    ...walk,
+    id: "boom.lift_cables",
+    part: "lift_cables",
+    at: ["boom_end"],
+    to: { features: ["lift_cables"], families: booms },
+    minutes: 0.2,
+    conditions: { broken: floor("boom_cables"), cables_loose: floor("boom_cables"), corroded: watch },
+  },
+  {
+    ...walk,
+    id: "mast.lift_cables",
+    part: "lift_cables",
+    at: ["mast_side"],
+    to: { features: ["lift_cables"], families: ["vertical_mast"] },
+    minutes: 0.2,
+    conditions: { broken: floor("boom_cables"), cables_loose: floor("boom_cables"), corroded: watch },
+  },
+  {
+    ...walk,
+    id: "boom.cradle",
+    part: "boom_cradle",
+    at: ["boom_end"],
+    to: { features: ["boom_cradle"] },
+    minutes: 0.1,
+    conditions: { cracked: floor("structural_crack"), does_not_latch: stop, worn: repair },
+  },
+  {
+    ...walk,
+    id: "boom.cradle_switches",
+    part: "cradle_switches",
+    at: ["boom_end"],
+    to: { features: ["cradle_switches"] },
+    minutes: 0.1,
+    conditions: { hanging: stop, missing: stop },
+  },
+  {
+    ...walk,
+    id: "ring.rotary_coupling",
+    part: "rotary_coupling",
+    at: ["turntable_right"],
+    minutes: 0.1,
+    cautions: ["oil_injection"],
+    conditions: { leak_running: floor("pressure_leak"), weep: watch },
+  },
+  {
+    ...walk,
+    id: "reach.sensors",
+    part: "reach_control",
+    at: ["turntable_left"],
+    to: { features: ["reach_control"] },
+    minutes: 0.1,
+    conditions: { hanging: stop, missing: stop },
   },
 ];

@@ -39,4 +39,14 @@ export const surveyChecks: readonly CheckDefinition[] = [
   },
   { ...common, id: "place.load", part: "load_plan", conditions: { too_heavy: place, too_many: place } },
   { ...common, id: "place.rescue", part: "rescue", conditions: { nobody_shown: place } },
+  { ...common, id: "place.job", part: "job", conditions: { not_this_lift: place, method_missing: place } },
+  {
+    ...common,
+    id: "place.route",
+    part: "route",
+    conditions: { ramp: place, drop_off: place, covers: place },
+  },
+  { ...common, id: "place.floor", part: "floor", conditions: { floor_limit: place, pads_needed: place } },
+  { ...common, id: "place.reach", part: "reach", conditions: { out_of_reach: place, no_room: place } },
+  { ...common, id: "place.access", part: "access", conditions: { too_wide: place, too_high: place } },
 ];

@@ -1,12 +1,11 @@
 import type { TestSetting } from "../machine/expect";
-import type { FeatureId } from "../sheet/features";
 import type { FigureId, FigureUnit } from "../sheet/figures";
 import type { PositionId } from "../sheet/positions";
-import type { Sheet } from "../sheet/sheet";
+import type { Applies } from "../sheet/read";
 import type { PartId } from "./parts";
 
 /** From where a check is made. */
-export type CheckStation = "documents" | "walk" | "ground" | "platform" | "drive" | "survey";
+export type CheckStation = "documents" | "walk" | "ground" | "platform" | "drive" | "survey" | "close";
 
 /** A stop of the walk: a place on the machine, or one of the stops that follow the walk. */
 export type StopId =
@@ -18,6 +17,8 @@ export type StopId =
   | "platform_tests"
   | "drive_tests"
   | "workplace"
+  | "park"
+  | "transport"
   | "close";
 
 /** The part of the plan a check belongs to; precedence holds between phases (see `plan/phases.ts`). */
@@ -34,7 +35,9 @@ export type Phase =
   | "ground_last"
   | "platform"
   | "drive"
-  | "survey";
+  | "survey"
+  | "park"
+  | "transport";
 
 /** Worst last. `conditions` is about the place or the weather and is no fault of the machine. */
 export type Grade = "fine" | "put_right" | "watch" | "repair_by" | "tag_out";
@@ -60,6 +63,9 @@ export type FloorRule =
   | "capacity_plate"
   | "manual"
   | "inspection_overdue"
+  | "boom_cables"
+  | "reach_control"
+  | "override_used"
   | "moves_or_does_not_stop";
 
 /** Small things an operator may put right on the spot, each a policy setting (section 12). */
@@ -72,7 +78,12 @@ export type Upkeep =
   | "remove_debris"
   | "latch_cover"
   | "refit_pin"
-  | "return_manual";
+  | "return_manual"
+  | "tighten_cap"
+  | "grease"
+  | "inflate"
+  | "reset_breaker"
+  | "set_right";
 
 export interface ConditionRule {
   /** The grade under the graded school, before the owner's own rules and before the floor. */
@@ -115,10 +126,10 @@ export interface CheckDefinition {
   readonly carry?: readonly string[];
   readonly assistant?: true;
   readonly minutes: number;
-  /** On unless the sheet says the feature is not fitted. */
-  readonly feature?: FeatureId;
-  /** Further limits: by family or power. */
-  readonly when?: (sheet: Sheet) => boolean;
+  /** The machines it is for: every one where not given. A feature keeps it on unless the sheet says not fitted. */
+  readonly to?: Applies;
+  /** The interlocks it proves: what the machine must refuse or slow, by the model. */
+  readonly tries?: readonly string[];
   /** Uses the machine's power to move: not after a stop-grade finding. */
   readonly powered?: true;
 }

@@ -13,6 +13,11 @@ const upkeepIds = [
   "latch_cover",
   "refit_pin",
   "return_manual",
+  "tighten_cap",
+  "grease",
+  "inflate",
+  "reset_breaker",
+  "set_right",
 ] as const;
 
 /** The yard's policy: the schools it follows and the owner's own rules. Pinned by hash in every record. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { checksOf } from "../catalogue/catalogue";
-import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
+import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import { gradeFinding, noContext } from "./grade";
 import { defaultPolicy } from "./policy";
 

@@ -1,18 +1,24 @@
+import { booms, type Family, legged, platformDriven, scissors, verticals } from "../sheet/families";
 import type { FeatureId } from "../sheet/features";
-import { fitOf, mayHave } from "../sheet/read";
+import { type Applies, applies, mayHave } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import type { Station } from "./state";
 
 /** What kind of thing a function moves: interlocks block groups, not names. */
-export type FunctionGroup = "lift" | "boom" | "platform" | "drive";
+export type FunctionGroup = "lift" | "boom" | "platform" | "drive" | "legs" | "axles" | "tracks";
 
 export interface MachineFunction {
   readonly id: string;
   readonly group: FunctionGroup;
   /** First direction raises the axis value, second lowers it. */
   readonly directions: readonly [string, string];
-  readonly axis: string;
-  /** Fraction of full travel per second at full speed on main power. */
+  /** The axes it moves together. */
+  readonly axes: readonly string[];
+  /** Raises the platform when the axis grows. */
+  readonly raises: boolean;
+  /** Runs both ways from the middle: the axis goes from -1 to 1. */
+  readonly signed: boolean;
+  /** Fraction of full travel per second at full speed on main power; 0 where the axis has no end. */
   readonly ratePerS: number;
   readonly stations: readonly Station[];
   /** Moves on auxiliary power where an auxiliary pump is fitted. */
@@ -20,142 +26,189 @@ export interface MachineFunction {
 }
 
 interface FunctionEntry extends MachineFunction {
-  readonly when: (sheet: Sheet) => boolean;
+  readonly to: Applies;
 }
-
-const isScissor = (sheet: Sheet) =>
-  sheet.family === "slab_scissor" || sheet.family === "rough_terrain_scissor";
-const isBoom = (sheet: Sheet) => sheet.family === "telescopic_boom" || sheet.family === "articulating_boom";
-const has = (feature: FeatureId) => (sheet: Sheet) => isBoom(sheet) && mayHave(sheet, feature);
 
 const both: readonly Station[] = ["ground", "platform"];
 const aloft: readonly Station[] = ["platform"];
+const below: readonly Station[] = ["ground"];
+const lead: readonly Station[] = ["remote"];
 
+type Detail = Partial<Pick<MachineFunction, "signed" | "raises" | "auxiliary" | "axes">>;
+
+function fn(
+  id: string,
+  group: FunctionGroup,
+  directions: readonly [string, string],
+  fullTravelS: number,
+  at: readonly Station[],
+  to: Applies,
+  detail: Detail = {},
+): FunctionEntry {
+  return {
+    id,
+    group,
+    directions,
+    axes: [`axis.${id}`],
+    raises: false,
+    signed: false,
+    auxiliary: group === "boom" || group === "platform",
+    ratePerS: fullTravelS === 0 ? 0 : 1 / fullTravelS,
+    stations: at,
+    to,
+    ...detail,
+  };
+}
+
+const upDown = ["up", "down"] as const;
+const outIn = ["out", "in"] as const;
+const sideways = ["left", "right"] as const;
+const ofBooms = (...features: readonly FeatureId[]): Applies => ({ families: booms, features });
+const rough: readonly Family[] = ["rough_terrain_scissor"];
+const legs: readonly Family[] = [...legged, ...rough];
+const leg = { families: legs, features: ["outriggers"] } as const satisfies Applies;
+const corners = ["front_left", "front_right", "rear_left", "rear_right"] as const;
+const legAxes = (...of: readonly (typeof corners)[number][]) => of.map((corner) => `axis.leg_${corner}`);
+
+/** In the order a panel is swept. */
 const table: readonly FunctionEntry[] = [
-  {
-    id: "lift",
-    group: "lift",
-    directions: ["up", "down"],
-    axis: "axis.lift",
-    ratePerS: 1 / 28,
-    stations: both,
-    auxiliary: false,
-    when: isScissor,
-  },
-  {
-    id: "swing",
-    group: "boom",
-    directions: ["left", "right"],
-    axis: "axis.swing",
-    ratePerS: 1 / 90,
-    stations: both,
-    auxiliary: true,
-    when: isBoom,
-  },
-  {
-    id: "tower",
-    group: "boom",
-    directions: ["up", "down"],
-    axis: "axis.tower",
-    ratePerS: 1 / 35,
-    stations: both,
-    auxiliary: true,
-    when: has("tower_boom"),
-  },
-  {
-    id: "tower_telescope",
-    group: "boom",
-    directions: ["out", "in"],
-    axis: "axis.tower_telescope",
-    ratePerS: 1 / 25,
-    stations: both,
-    auxiliary: true,
-    when: has("tower_telescope"),
-  },
-  {
-    id: "main",
-    group: "boom",
-    directions: ["up", "down"],
-    axis: "axis.main",
-    ratePerS: 1 / 40,
-    stations: both,
-    auxiliary: true,
-    when: isBoom,
-  },
-  {
-    id: "telescope",
-    group: "boom",
-    directions: ["out", "in"],
-    axis: "axis.telescope",
-    ratePerS: 1 / 25,
-    stations: both,
-    auxiliary: true,
-    when: has("main_telescope"),
-  },
-  {
-    id: "jib",
-    group: "boom",
-    directions: ["up", "down"],
-    axis: "axis.jib",
-    ratePerS: 1 / 30,
-    stations: both,
-    auxiliary: true,
-    when: has("jib"),
-  },
-  {
-    id: "level",
-    group: "platform",
-    directions: ["up", "down"],
-    axis: "axis.level",
-    ratePerS: 1 / 20,
-    stations: both,
-    auxiliary: true,
-    when: has("platform_level_correction"),
-  },
-  {
-    id: "rotate",
-    group: "platform",
-    directions: ["left", "right"],
-    axis: "axis.rotate",
-    ratePerS: 1 / 18,
-    stations: both,
-    auxiliary: true,
-    when: has("platform_rotate"),
-  },
-  {
-    id: "drive",
-    group: "drive",
-    directions: ["forward", "reverse"],
-    axis: "axis.drive",
-    ratePerS: 0,
-    stations: aloft,
-    auxiliary: false,
-    when: (s) => isScissor(s) || isBoom(s),
-  },
-  {
-    id: "steer",
-    group: "drive",
-    directions: ["left", "right"],
-    axis: "axis.steer",
-    ratePerS: 1 / 4,
-    stations: aloft,
-    auxiliary: false,
-    when: (s) => isScissor(s) || isBoom(s),
-  },
+  fn(
+    "lift",
+    "lift",
+    upDown,
+    28,
+    both,
+    { families: [...scissors, "vertical_mast"] },
+    { raises: true, auxiliary: true },
+  ),
+  fn(
+    "lift",
+    "lift",
+    upDown,
+    22,
+    both,
+    { families: ["push_around_mast"], power: "electrical" },
+    { raises: true },
+  ),
+  // A cranked mast is raised by the person who stands on it: it has no ground station.
+  fn(
+    "lift",
+    "lift",
+    upDown,
+    60,
+    aloft,
+    { families: ["push_around_mast"], power: "hand_crank" },
+    { raises: true },
+  ),
+  fn("swing", "boom", sideways, 90, both, { families: booms }, { signed: true }),
+  fn("tower", "boom", upDown, 35, both, ofBooms("tower_boom"), { raises: true }),
+  fn("tower_telescope", "boom", outIn, 25, both, ofBooms("tower_telescope"), { raises: true }),
+  fn("main", "boom", upDown, 40, both, { families: booms }, { raises: true }),
+  fn("telescope", "boom", outIn, 25, both, ofBooms("main_telescope"), { raises: true }),
+  fn("jib", "boom", upDown, 30, both, ofBooms("jib")),
+  fn("jib_telescope", "boom", outIn, 15, both, ofBooms("jib_telescope")),
+  fn("jib_swing", "boom", sideways, 30, both, ofBooms("jib_swing"), { signed: true }),
+  fn("level", "platform", upDown, 20, both, ofBooms("platform_level_correction"), { signed: true }),
+  fn("rotate", "platform", sideways, 18, both, ofBooms("platform_rotate"), { signed: true }),
+  fn("axles", "axles", outIn, 12, both, { features: ["extendable_axles"] }),
+  fn(
+    "legs",
+    "legs",
+    ["down", "up"],
+    20,
+    below,
+    { ...leg, features: ["outriggers", "outrigger_auto_level"], families: legged },
+    { axes: legAxes(...corners) },
+  ),
+  fn(
+    "legs",
+    "legs",
+    ["down", "up"],
+    20,
+    aloft,
+    { features: ["outriggers", "outrigger_auto_level"], families: rough },
+    { axes: legAxes(...corners) },
+  ),
+  fn(
+    "legs",
+    "legs",
+    ["down", "up"],
+    20,
+    below,
+    { ...leg, families: legged, choice: ["legs_move", "together"] },
+    { axes: legAxes(...corners) },
+  ),
+  fn(
+    "legs_front",
+    "legs",
+    ["down", "up"],
+    15,
+    below,
+    { ...leg, families: legged, choice: ["legs_move", "pairs"] },
+    { axes: legAxes("front_left", "front_right") },
+  ),
+  fn(
+    "legs_rear",
+    "legs",
+    ["down", "up"],
+    15,
+    below,
+    { ...leg, families: legged, choice: ["legs_move", "pairs"] },
+    { axes: legAxes("rear_left", "rear_right") },
+  ),
+  ...corners.flatMap((corner) => [
+    fn(`leg_${corner}`, "legs", ["down", "up"], 15, below, {
+      ...leg,
+      families: legged,
+      choice: ["legs_move", "singly"],
+    }),
+    fn(`leg_${corner}`, "legs", ["down", "up"], 15, aloft, {
+      ...leg,
+      families: rough,
+      choice: ["legs_move", "singly"],
+    }),
+  ]),
+  fn("tracks", "tracks", ["wide", "narrow"], 10, lead, { features: ["extendable_tracks"] }),
+  fn("drive", "drive", ["forward", "reverse"], 0, aloft, { families: platformDriven }, { signed: true }),
+  fn("drive", "drive", ["forward", "reverse"], 0, lead, { families: ["tracked_spider"] }, { signed: true }),
+  fn("steer", "drive", sideways, 4, aloft, { families: platformDriven }, { signed: true }),
+  // Steered by difference: one track against the other.
+  fn("steer", "drive", sideways, 4, lead, { families: ["tracked_spider"] }, { signed: true }),
 ];
 
 /** The functions this sheet's machine may have, in the order a panel is swept. */
 export function functionsOf(sheet: Sheet): readonly MachineFunction[] {
-  return table.filter((entry) => entry.when(sheet));
+  const made = new Map<string, MachineFunction>();
+  for (const entry of table) {
+    if (!made.has(entry.id) && applies(sheet, entry.to)) made.set(entry.id, placed(sheet, entry));
+  }
+  return [...made.values()];
 }
 
-/** Whether the sheet's machine makes its main power with an engine rather than a battery. */
-export const hasEngine = (sheet: Sheet): boolean => sheet.power !== "battery" && sheet.power !== "hand_crank";
+/** Which station some functions can be worked from is the sheet's to say. */
+function placed(sheet: Sheet, entry: FunctionEntry): MachineFunction {
+  const { to: _to, ...made } = entry;
+  if (made.group === "axles") {
+    const from = sheet.choices?.["axles_set_from"];
+    if (from === "ground" || from === "platform") return { ...made, stations: [from] };
+  }
+  if (!verticals.includes(sheet.family as never) || made.group !== "lift") return made;
+  return { ...made, auxiliary: mayHave(sheet, "auxiliary_pump") };
+}
 
-/** The enable a station has, by its sheet. `none` only where the sheet says so. */
+const platformEnables: readonly FeatureId[] = [
+  "foot_pedal",
+  "trigger_enable",
+  "joystick_squeeze",
+  "lifting_collar",
+  "speed_key",
+];
+
+/** The enable a station has, by its sheet. `none` only where the sheet says so; a crank has none. */
 export function hasEnable(sheet: Sheet, station: Station): boolean {
+  if (sheet.power === "hand_crank") return false;
   if (station === "ground") return mayHave(sheet, "ground_enable");
-  return fitOf(sheet, "foot_pedal") === "fitted" || fitOf(sheet, "trigger_enable") === "fitted"
-    ? true
-    : mayHave(sheet, "foot_pedal") || mayHave(sheet, "trigger_enable");
+  // A lead remote has a press of its own.
+  if (station === "remote") return true;
+  return platformEnables.some((id) => mayHave(sheet, id));
 }

@@ -1,50 +1,63 @@
-import type { FeatureId } from "../sheet/features";
+import { platformDriven, selfDriven } from "../sheet/families";
+import type { Applies } from "../sheet/read";
+import type { LampId, SoundId } from "../sheet/signs";
 import type { Condition } from "./condition";
 import type { FunctionGroup } from "./functions";
 import type { Station } from "./state";
 
 /**
  * One interlock: what it watches, what it blocks or slows, what a person notices. This one list serves the
- * expected results of function tests, the rule-outs, and (later) diagnosis and practice.
+ * expected results of function tests, the rule-outs, diagnosis and practice. How to add one:
+ * `docs/adding-an-interlock.md`.
  *
- * `$station` and `$other` in a variable's name stand for the station operated from and the other one.
+ * `$station` stands for the station operated from, `$key` for the key position that gives it power.
  */
 export interface Interlock {
   readonly id: string;
-  /** Applies only where the sheet may have this feature. */
-  readonly feature?: FeatureId;
-  /** Applies only to machines with an engine, or only to those without. */
-  readonly power?: "engine" | "battery";
+  /** The machines that have it. */
+  readonly to?: Applies;
   readonly when: Condition;
   readonly groups: readonly FunctionGroup[];
+  /** Only these, as `direction` or `function.direction`. */
   readonly directions?: readonly string[];
+  /** All of the groups but these, as `function.direction`. */
+  readonly except?: readonly string[];
   readonly stations?: readonly Station[];
   /** Which source it holds back. Auxiliary power goes round what only main power needs. */
   readonly source: "any" | "main";
   readonly effect: "refuse" | "creep";
+  /** What a person notices while it holds, besides the movement that does not come. */
+  readonly shows?: {
+    readonly lamp?: LampId;
+    readonly as?: "steady" | "flashing";
+    readonly sound?: SoundId;
+  };
+  /** Why no operator's check tries it; every other interlock is tried by one (see the catalogue's tests). */
+  readonly untried?: "maker_procedure_only" | "never_used" | "not_set_on_purpose";
 }
 
-const everything: readonly FunctionGroup[] = ["lift", "boom", "platform", "drive"];
-const notDrive: readonly FunctionGroup[] = ["lift", "boom", "platform"];
+const everything: readonly FunctionGroup[] = ["lift", "boom", "platform", "drive", "legs", "axles", "tracks"];
+const notDrive: readonly FunctionGroup[] = ["lift", "boom", "platform", "legs", "axles"];
+const aloft: readonly FunctionGroup[] = ["lift", "boom", "platform"];
 const is = (variable: string, value: string): Condition => ({ is: [variable, value] });
 const all = (...parts: Condition[]): Condition => ({ all: parts });
 const any = (...parts: Condition[]): Condition => ({ any: parts });
 const not = (part: Condition): Condition => ({ not: part });
-/** Above transport posture, whatever the machine raises with. Absent axes are set to 0 when a machine is built. */
-const raised = any(
-  { above: ["axis.lift", 0.15] },
-  { above: ["axis.tower", 0.1] },
-  { above: ["axis.main", 0.1] },
+const above = (variable: string, limit: Extract<Condition, { above: unknown }>["above"][1]): Condition => ({
+  above: [variable, limit],
+});
+const raised: Condition = { raisedAbove: "transport" };
+const legsBear = all(
+  above("axis.leg_front_left", 0.95),
+  above("axis.leg_front_right", 0.95),
+  above("axis.leg_rear_left", 0.95),
+  above("axis.leg_rear_right", 0.95),
 );
 
+/** In the order of how often each is the cause of a movement that does not come. */
 export const interlocks: readonly Interlock[] = [
-  {
-    id: "stop_button_in",
-    when: any(is("stop.ground", "in"), is("stop.platform", "in")),
-    groups: everything,
-    source: "any",
-    effect: "refuse",
-  },
+  // Power, keys and enables
+  { id: "stop_button_in", when: { anyStopIn: true }, groups: everything, source: "any", effect: "refuse" },
   {
     id: "disconnect_off",
     when: is("disconnect", "off"),
@@ -54,21 +67,31 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "key_elsewhere",
-    when: not(is("key", "$station")),
+    to: { power: "electrical" },
+    when: not(is("key", "$key")),
+    groups: everything,
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "keypad_waiting",
+    to: { features: ["keypad_code"] },
+    when: is("keypad", "waiting"),
     groups: everything,
     source: "any",
     effect: "refuse",
   },
   {
     id: "self_check_running",
-    when: { above: ["selfCheckLeftS", 0] },
+    when: above("selfCheckLeftS", 0),
     groups: everything,
     source: "any",
     effect: "refuse",
+    shows: { lamp: "bulb_check", as: "flashing" },
   },
   {
     id: "engine_not_running",
-    power: "engine",
+    to: { power: "engine" },
     when: not(is("engine", "running")),
     groups: everything,
     source: "main",
@@ -76,28 +99,29 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "engine_running_on_auxiliary",
-    feature: "auxiliary_pump",
-    power: "engine",
+    to: { features: ["auxiliary_pump"], power: "engine" },
     when: all(is("source", "auxiliary"), is("engine", "running")),
     groups: notDrive,
     source: "any",
     effect: "refuse",
+    untried: "not_set_on_purpose",
   },
   {
     id: "no_drive_on_auxiliary",
-    feature: "auxiliary_pump",
+    to: { features: ["auxiliary_pump"] },
     when: is("source", "auxiliary"),
-    groups: ["drive"],
+    groups: ["drive", "tracks"],
     source: "any",
     effect: "refuse",
   },
   {
     id: "auxiliary_spent",
-    feature: "auxiliary_pump",
+    to: { features: ["auxiliary_pump"] },
     when: all(is("source", "auxiliary"), is("auxiliarySpent", "yes")),
     groups: notDrive,
     source: "any",
     effect: "refuse",
+    untried: "not_set_on_purpose",
   },
   {
     id: "enable_not_held",
@@ -121,8 +145,27 @@ export const interlocks: readonly Interlock[] = [
     effect: "refuse",
   },
   {
+    id: "collar_down",
+    to: { features: ["lifting_collar"] },
+    when: is("collar", "down"),
+    groups: aloft,
+    stations: ["platform"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "speed_key_not_held",
+    to: { features: ["speed_key"] },
+    when: is("speedKey", "released"),
+    groups: aloft,
+    stations: ["platform", "ground"],
+    source: "main",
+    effect: "refuse",
+  },
+  // Selectors
+  {
     id: "lift_not_selected",
-    feature: "lift_drive_selector",
+    to: { features: ["lift_drive_selector"] },
     when: not(is("selector", "lift")),
     groups: ["lift"],
     stations: ["platform"],
@@ -131,7 +174,7 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "drive_not_selected",
-    feature: "lift_drive_selector",
+    to: { features: ["lift_drive_selector"] },
     when: not(is("selector", "drive")),
     groups: ["drive"],
     stations: ["platform"],
@@ -139,8 +182,33 @@ export const interlocks: readonly Interlock[] = [
     effect: "refuse",
   },
   {
+    id: "boom_not_selected",
+    to: { features: ["mode_selector"] },
+    when: not(is("mode", "boom")),
+    groups: ["boom", "platform"],
+    source: "main",
+    effect: "refuse",
+  },
+  {
+    id: "legs_not_selected",
+    to: { features: ["mode_selector"] },
+    when: not(is("mode", "legs")),
+    groups: ["legs"],
+    source: "main",
+    effect: "refuse",
+  },
+  {
+    id: "travel_not_selected",
+    to: { features: ["mode_selector"] },
+    when: not(is("mode", "drive")),
+    groups: ["drive", "tracks"],
+    source: "main",
+    effect: "refuse",
+  },
+  // The platform and its load
+  {
     id: "gate_open",
-    feature: "gate_interlock",
+    to: { features: ["gate_interlock"] },
     when: is("gate", "open"),
     groups: everything,
     stations: ["platform"],
@@ -149,86 +217,362 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "overload",
-    feature: "load_sensing",
+    to: { features: ["load_sensing"], power: "electrical" },
     when: is("load", "over"),
     groups: everything,
     source: "main",
     effect: "refuse",
+    shows: { lamp: "overload", as: "flashing", sound: "overload" },
+    untried: "maker_procedure_only",
   },
+  // Level and stability
   {
-    id: "tilt_raised",
-    feature: "tilt_sensor",
-    when: all(is("tiltTripped", "yes"), raised),
-    groups: ["lift", "drive"],
-    directions: ["up", "forward", "reverse"],
+    id: "tilt_refuses_lift",
+    to: {
+      features: ["tilt_sensor"],
+      power: "electrical",
+      choice: ["tilt_reaction", "refuses_lift", "refuses_lift_and_drive"],
+    },
+    when: all(is("tiltTripped", "yes"), { raisedAbove: "tilt_height" }),
+    groups: ["lift", "boom"],
+    directions: ["up", "out"],
+    except: ["jib.up", "jib_telescope.out"],
     source: "any",
     effect: "refuse",
+    shows: { lamp: "tilt", as: "flashing", sound: "tilt" },
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "tilt_refuses_drive",
+    to: {
+      families: selfDriven,
+      features: ["tilt_sensor"],
+      choice: ["tilt_reaction", "refuses_lift_and_drive"],
+    },
+    when: all(is("tiltTripped", "yes"), { raisedAbove: "tilt_height" }),
+    groups: ["drive"],
+    directions: ["forward", "reverse"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "tilt_creeps",
+    to: { features: ["tilt_sensor"], power: "electrical", choice: ["tilt_reaction", "creep"] },
+    when: all(is("tiltTripped", "yes"), { raisedAbove: "tilt_height" }),
+    groups: ["lift", "boom", "drive"],
+    source: "any",
+    effect: "creep",
+    untried: "not_set_on_purpose",
   },
   {
     id: "guards_not_locked",
-    feature: "pothole_guards",
+    to: { features: ["pothole_guards"] },
     when: all(raised, any(is("guard.left", "blocked"), is("guard.right", "blocked"))),
     groups: ["drive"],
     source: "any",
     effect: "refuse",
+    shows: { sound: "guards" },
   },
   {
-    id: "battery_low",
-    feature: "low_voltage_lockout",
-    power: "battery",
-    when: is("battery", "low"),
+    id: "guards_refuse_lift",
+    to: { features: ["pothole_guards"], choice: ["guards_block", "drive_and_lift"] },
+    when: all(raised, any(is("guard.left", "blocked"), is("guard.right", "blocked"))),
     groups: ["lift"],
     directions: ["up"],
     source: "any",
     effect: "refuse",
   },
   {
+    id: "axles_in_telescope",
+    to: { features: ["extendable_axles"] },
+    when: not(above("axis.axles", 0.95)),
+    groups: ["boom"],
+    directions: ["telescope.out"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "axles_in_lift",
+    to: { features: ["extendable_axles"] },
+    when: all(not(above("axis.axles", 0.95)), above("axis.main", "axles_angle")),
+    groups: ["boom"],
+    directions: ["main.up"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "axles_while_raised",
+    to: { features: ["extendable_axles"] },
+    when: raised,
+    groups: ["axles"],
+    directions: ["in"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "legs_not_set",
+    to: { families: ["towable_boom", "tracked_spider", "vehicle_boom"], features: ["outriggers"] },
+    when: not(legsBear),
+    groups: ["boom", "platform"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "chassis_off_level",
+    to: { families: ["towable_boom", "tracked_spider", "vehicle_boom"], features: ["outriggers"] },
+    when: is("chassisLevel", "off_level"),
+    groups: ["boom"],
+    directions: ["up", "out"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "legs_needed_above_height",
+    to: { families: ["rough_terrain_scissor"], features: ["outriggers"] },
+    when: all(not(legsBear), { raisedAbove: "legs_height" }),
+    groups: ["lift"],
+    directions: ["up"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "legs_while_raised",
+    to: { features: ["outriggers"] },
+    when: any(raised, is("cradle", "not_home")),
+    groups: ["legs"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "ground_shifted",
+    to: { families: ["towable_boom", "tracked_spider", "vehicle_boom"], features: ["outriggers"] },
+    when: is("ground", "shifted"),
+    groups: ["boom"],
+    except: ["main.down", "tower.down", "telescope.in", "tower_telescope.in"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "ground_shifted_slows",
+    to: { families: ["towable_boom", "tracked_spider", "vehicle_boom"], features: ["outriggers"] },
+    when: is("ground", "shifted"),
+    groups: ["boom"],
+    directions: ["main.down", "tower.down", "telescope.in", "tower_telescope.in"],
+    source: "any",
+    effect: "creep",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "legs_down_no_travel",
+    to: { families: ["tracked_spider", "rough_terrain_scissor"], features: ["outriggers"] },
+    when: any(
+      above("axis.leg_front_left", 0.05),
+      above("axis.leg_front_right", 0.05),
+      above("axis.leg_rear_left", 0.05),
+      above("axis.leg_rear_right", 0.05),
+    ),
+    groups: ["drive", "tracks"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "boom_in_cradle",
+    to: { families: ["vehicle_boom"], features: ["boom_cradle"] },
+    when: not(above("axis.main", 0.05)),
+    groups: ["boom", "platform"],
+    except: ["main.up", "main.down"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "park_brake_off",
+    to: { features: ["park_brake_interlock"] },
+    when: is("parkBrake", "off"),
+    groups: everything,
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "take_off_out",
+    to: { features: ["take_off"] },
+    when: is("takeOff", "out"),
+    groups: everything,
+    source: "main",
+    effect: "refuse",
+  },
+  // Supply
+  {
+    id: "battery_low",
+    to: { features: ["low_voltage_lockout"], power: "traction_battery" },
+    when: any(is("battery", "low"), is("battery", "flat")),
+    groups: ["lift", "boom"],
+    directions: ["up", "out"],
+    source: "main",
+    effect: "refuse",
+    shows: { lamp: "battery_low", as: "flashing" },
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "battery_flat",
+    to: { power: "electrical" },
+    when: is("battery", "flat"),
+    groups: everything,
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "fuel_cut_out",
+    to: { features: ["low_fuel_cut_out"], power: "engine" },
+    when: is("fuel", "cut_out"),
+    groups: everything,
+    source: "main",
+    effect: "refuse",
+    shows: { lamp: "fuel_low", as: "flashing" },
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "oil_cold",
+    to: { power: "engine" },
+    when: is("oil", "cold"),
+    groups: ["lift", "boom", "platform", "drive", "legs", "axles"],
+    source: "main",
+    effect: "creep",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "warm_up_on",
+    to: { features: ["oil_warm_up"] },
+    when: is("warmUp", "on"),
+    groups: ["lift", "boom", "drive"],
+    source: "main",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "charger_plugged",
+    to: { features: ["battery_charger"], power: "electrical", choice: ["charging", "disconnect_first"] },
+    when: is("charger", "plugged"),
+    groups: everything,
+    source: "main",
+    effect: "refuse",
+    shows: { lamp: "charging", as: "steady" },
+    untried: "not_set_on_purpose",
+  },
+  // Valves, pins, brakes and props
+  {
     id: "prop_set",
-    feature: "maintenance_prop",
+    to: { features: ["maintenance_prop"] },
     when: is("prop", "set"),
     groups: ["lift"],
     directions: ["down"],
     source: "any",
     effect: "refuse",
+    untried: "not_set_on_purpose",
   },
   {
     id: "descent_valve_open",
-    feature: "manual_descent",
+    to: { features: ["manual_descent"] },
     when: is("valve.descent", "open"),
-    groups: ["lift"],
+    groups: ["lift", "boom"],
     directions: ["up"],
     source: "any",
     effect: "refuse",
   },
   {
+    id: "bleed_down_open",
+    to: { features: ["bleed_down_valve"] },
+    when: is("valve.bleed_down", "open"),
+    groups: ["lift", "boom"],
+    directions: ["up", "out"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
     id: "brake_released",
-    feature: "brake_release",
+    to: { features: ["brake_release"] },
     when: is("valve.brake_release", "open"),
     groups: ["drive"],
     source: "any",
     effect: "refuse",
+    untried: "not_set_on_purpose",
   },
   {
     id: "freewheel_open",
-    feature: "freewheel_valve",
+    to: { features: ["freewheel_valve"] },
     when: is("valve.freewheel", "open"),
     groups: ["drive"],
     source: "any",
     effect: "refuse",
+    untried: "not_set_on_purpose",
   },
   {
-    id: "turntable_locked",
-    feature: "turntable_lock_pin",
-    when: is("turntableLock", "in"),
-    groups: ["boom"],
-    directions: ["left", "right"],
+    id: "brakes_not_engaged",
+    to: { families: ["vertical_mast"] },
+    when: is("brakes", "released"),
+    groups: ["lift"],
+    directions: ["up"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "casters_free",
+    to: { families: ["push_around_mast"] },
+    when: is("casters", "free"),
+    groups: ["lift"],
+    directions: ["up"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "crank_locked",
+    to: { families: ["push_around_mast"], power: "hand_crank" },
+    when: is("crankLock", "on"),
+    groups: ["lift"],
     source: "any",
     effect: "refuse",
   },
   {
+    id: "brake_pins_not_engaged",
+    to: { families: ["push_around_mast"] },
+    when: all(raised, is("brakePins", "released")),
+    groups: ["lift"],
+    directions: ["up"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "turntable_locked",
+    to: { features: ["turntable_lock_pin"] },
+    when: is("turntableLock", "in"),
+    groups: ["boom"],
+    directions: ["swing.left", "swing.right"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "still_coupled",
+    to: { features: ["tow_coupling"] },
+    when: is("coupled", "yes"),
+    groups: ["legs"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
+  },
+  // Sequence and reach
+  {
     id: "tower_not_up",
-    feature: "tower_telescope",
-    when: not({ above: ["axis.tower", 0.98] }),
+    to: { features: ["tower_telescope"] },
+    when: not(above("axis.tower", 0.98)),
     groups: ["boom"],
     directions: ["tower_telescope.out"],
     source: "any",
@@ -236,54 +580,184 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "tower_telescope_out",
-    feature: "tower_telescope",
-    when: { above: ["axis.tower_telescope", 0.02] },
+    to: { features: ["tower_telescope"] },
+    when: above("axis.tower_telescope", 0.02),
     groups: ["boom"],
     directions: ["tower.down"],
     source: "any",
     effect: "refuse",
   },
   {
+    id: "reach_limit",
+    to: { features: ["reach_control"] },
+    when: any(
+      all(is("range", "heavy"), above("axis.telescope", "stripe_heavy")),
+      all(not(is("range", "heavy")), above("axis.telescope", "stripe_light")),
+    ),
+    groups: ["boom"],
+    directions: ["telescope.out", "main.down"],
+    source: "any",
+    effect: "refuse",
+    shows: { lamp: "reach_warning", as: "steady" },
+  },
+  {
+    id: "jib_swing_heavy",
+    to: { features: ["jib_swing", "two_load_ranges"] },
+    when: is("range", "heavy"),
+    groups: ["boom"],
+    directions: ["jib_swing.left", "jib_swing.right"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "jib_stow_stop",
+    to: { features: ["jib", "jib_stow_position"] },
+    when: all(not(above("axis.jib", "jib_stow")), not(is("jibStowOverride", "held"))),
+    groups: ["boom"],
+    directions: ["jib.down"],
+    source: "any",
+    effect: "refuse",
+  },
+  {
+    id: "level_fault",
+    to: { features: ["platform_level_correction"] },
+    when: is("levelFault", "present"),
+    groups: ["boom"],
+    directions: ["main.up", "main.down", "tower.up", "tower.down"],
+    source: "main",
+    effect: "refuse",
+    shows: { lamp: "level_fault", as: "flashing" },
+    untried: "not_set_on_purpose",
+  },
+  // People
+  {
+    id: "crush_guard_pressed",
+    to: { features: ["crush_guard"] },
+    when: all(is("crushGuard", "pressed"), not(is("crushOverride", "held"))),
+    groups: everything,
+    stations: ["platform"],
+    source: "main",
+    effect: "refuse",
+    shows: { sound: "crushed" },
+  },
+  {
+    id: "bumper_cuts_all",
+    to: { features: ["contact_bumper"], choice: ["bumper_cuts", "all"] },
+    when: all(is("bumper", "pressed"), not(is("bumperOverride", "held"))),
+    groups: everything,
+    stations: ["platform"],
+    source: "main",
+    effect: "refuse",
+    shows: { sound: "bumper" },
+  },
+  {
+    id: "bumper_cuts_travel",
+    to: { features: ["contact_bumper"], choice: ["bumper_cuts", "travel"], families: platformDriven },
+    when: all(is("bumper", "pressed"), not(is("bumperOverride", "held"))),
+    groups: ["drive"],
+    stations: ["platform"],
+    source: "main",
+    effect: "refuse",
+    shows: { sound: "bumper" },
+  },
+  {
+    id: "bumper_overridden",
+    to: { features: ["contact_bumper"] },
+    when: all(is("bumper", "pressed"), is("bumperOverride", "held")),
+    groups: everything,
+    stations: ["platform"],
+    source: "main",
+    effect: "creep",
+  },
+  {
+    id: "rescue_stored",
+    to: { features: ["rescue_override"] },
+    when: is("rescueStored", "yes"),
+    groups: everything,
+    source: "main",
+    effect: "refuse",
+    shows: { lamp: "service", as: "flashing" },
+    untried: "never_used",
+  },
+  // Driving
+  {
     id: "direction_not_confirmed",
-    feature: "drive_direction_confirm",
+    to: { features: ["drive_direction_confirm"] },
     when: all(is("swung", "past_rear"), not(is("directionConfirmed", "yes"))),
     groups: ["drive"],
     directions: ["forward", "reverse"],
     source: "any",
     effect: "refuse",
-  },
-  {
-    id: "crush_guard_pressed",
-    feature: "crush_guard",
-    when: is("crushGuard", "pressed"),
-    groups: everything,
-    stations: ["platform"],
-    source: "main",
-    effect: "refuse",
+    shows: { lamp: "direction", as: "flashing" },
   },
   {
     id: "drive_cut_out",
-    feature: "drive_cut_out",
-    when: raised,
+    to: { features: ["drive_cut_out"] },
+    when: { raisedAbove: "cut_out_height" },
     groups: ["drive"],
     source: "any",
     effect: "refuse",
   },
   {
     id: "drive_cut_back",
-    feature: "drive_cut_back",
-    when: raised,
+    to: { features: ["drive_cut_back"] },
+    when: { raisedAbove: "cut_back_height" },
+    groups: ["drive"],
+    directions: ["forward", "reverse"],
+    source: "any",
+    effect: "creep",
+    shows: { lamp: "creep", as: "flashing" },
+  },
+  {
+    id: "low_speed_chosen",
+    to: { features: ["drive_speed_selector"] },
+    when: is("speed", "low"),
     groups: ["drive"],
     directions: ["forward", "reverse"],
     source: "any",
     effect: "creep",
   },
+  {
+    id: "steering_sharp",
+    to: { features: ["steering_slows"] },
+    when: is("steered", "sharp"),
+    groups: ["drive"],
+    directions: ["forward", "reverse"],
+    source: "any",
+    effect: "creep",
+  },
+  {
+    id: "dial_slow",
+    to: { features: ["boom_speed_dial"] },
+    when: is("dial", "slow"),
+    groups: ["boom", "platform"],
+    stations: ["platform"],
+    source: "main",
+    effect: "creep",
+  },
+  {
+    id: "creep_chosen",
+    to: { features: ["creep_switch"] },
+    when: is("creep", "on"),
+    groups: ["boom", "platform", "drive"],
+    stations: ["platform"],
+    source: "main",
+    effect: "creep",
+    shows: { lamp: "creep", as: "steady" },
+  },
 ];
 
 /** What stops the engine from cranking, in the same form. */
-export const crankInterlocks: readonly Pick<Interlock, "id" | "when">[] = [
-  { id: "stop_button_in", when: any(is("stop.ground", "in"), is("stop.platform", "in")) },
+export const crankInterlocks: readonly Pick<Interlock, "id" | "when" | "to">[] = [
+  { id: "stop_button_in", when: { anyStopIn: true } },
   { id: "disconnect_off", when: is("disconnect", "off") },
   { id: "key_off", when: is("key", "off") },
+  { id: "keypad_waiting", to: { features: ["keypad_code"] }, when: is("keypad", "waiting") },
   { id: "pedal_down_at_start", when: is("enable.platform", "held") },
+  { id: "gas_valve_shut", to: { fuels: ["gas"] }, when: is("gasValve", "shut") },
+  { id: "fuel_cut_out", to: { features: ["low_fuel_cut_out"] }, when: is("fuel", "cut_out") },
+  { id: "glow_lamp_lit", to: { features: ["glow_plugs"] }, when: is("glowLamp", "lit") },
+  { id: "crank_resting", when: above("crankRestLeftS", 0) },
+  { id: "battery_flat", when: is("battery", "flat") },
+  { id: "park_brake_off", to: { features: ["park_brake_interlock"] }, when: is("parkBrake", "off") },
 ];

@@ -1,142 +1,269 @@
-import { figureOf, fitOf, mayHave } from "../sheet/read";
+import { applies, choiceOf, figureOf, hasEngine } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
-import type { Condition } from "./condition";
-import { functionsOf, hasEnable, hasEngine, type MachineFunction } from "./functions";
-import { type Interlock, interlocks } from "./interlocks";
-import { type MachineState, otherStation, type Station, stations } from "./state";
+import {
+  aboveBound,
+  allBound,
+  always,
+  type Bound,
+  bind,
+  isBound,
+  isNever,
+  never,
+  type Terms,
+  variablesIn,
+} from "./condition";
+import { type Component, componentsOf, type Fault, type FaultMode, sinks } from "./faults";
+import { functionsOf, hasEnable, type MachineFunction } from "./functions";
+import { crankInterlocks, type Interlock, interlocks } from "./interlocks";
+import type { MachineState, Station, VariableId } from "./state";
+import { thresholdsOf } from "./thresholds";
+import { readyVariables, stationsOf, stowedVariables } from "./variables";
+
+/** An interlock on one movement, its names and numbers filled in. */
+export interface BoundInterlock {
+  readonly id: string;
+  readonly effect: Interlock["effect"];
+  readonly source: Interlock["source"];
+  readonly when: Bound;
+}
+
+/** One function in one direction from one station. */
+export interface Movement {
+  readonly key: string;
+  readonly station: Station;
+  readonly fn: MachineFunction;
+  readonly direction: string;
+  /** +1 where the axis grows. */
+  readonly sign: 1 | -1;
+  readonly bearing: readonly BoundInterlock[];
+  /** Those that may come to hold while it moves: it then stops by itself. */
+  readonly stopsOnTheWay: readonly BoundInterlock[];
+  /** What the faults planted in this machine make of it. */
+  readonly fault: MovementFault;
+  /** Text of `moving` while it runs on main and on auxiliary power. */
+  readonly running: { readonly main: string; readonly auxiliary: string };
+}
+
+export interface MovementFault {
+  /** Does not come on main power, on auxiliary power. `maybe` is intermittent. */
+  readonly main: "good" | "dead" | "maybe";
+  readonly auxiliary: "good" | "dead" | "maybe";
+  readonly weak: boolean;
+  /** Goes on when let go. */
+  readonly sticks: boolean;
+  /** Runs with its enable alone, or with its switch alone. */
+  readonly enableStuck: boolean;
+}
 
 /** A sheet made ready to run: its functions, and the interlocks of each movement at each station. */
 export interface Machine {
   readonly sheet: Sheet;
   readonly functions: readonly MachineFunction[];
-  /** Interlocks that bear on `station:function:direction`, `$station` filled in. */
-  readonly interlocksOf: ReadonlyMap<string, readonly Interlock[]>;
+  readonly stations: readonly Station[];
+  /** Every interlock this machine has, from any station. */
+  readonly interlocks: readonly Interlock[];
+  readonly movements: ReadonlyMap<string, Movement>;
+  readonly crank: readonly BoundInterlock[];
   readonly engine: boolean;
   /** Seconds; undefined where the sheet has no figure, and then the time-out is not predicted. */
   readonly enableTimeOutS: number | undefined;
   readonly selfCheckS: number;
   readonly auxiliaryLongestRunS: number | undefined;
   readonly tiltDelayS: number;
+  readonly directionWindowS: number;
+  /** The confirm switch is held with the pedal, rather than opening a window. */
+  readonly directionHeld: boolean;
+  readonly glowS: number;
+  readonly crankLimitS: number | undefined;
+  readonly crankRestS: number;
+  readonly stops: readonly VariableId[];
+  readonly faults: readonly Fault[];
+  readonly boomAxes: readonly string[];
+  /** Axes that sink by themselves, with how much a second. */
+  readonly sinking: readonly string[];
+  readonly brakes: "good" | "weak" | "dead";
+  readonly terms: (station?: Station) => Terms;
 }
 
 export const movementKey = (station: Station, functionId: string, direction: string): string =>
   `${station}:${functionId}:${direction}`;
 
-/** Builds the machine a sheet describes. Pure; costs well under a millisecond. */
-export function buildMachine(sheet: Sheet): Machine {
+/**
+ * Builds the machine a sheet describes, with the faults planted in it: none, unless one is to be looked for or
+ * practised. Pure; costs about a millisecond.
+ */
+export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machine {
   const functions = functionsOf(sheet);
-  const engine = hasEngine(sheet);
-  const byMovement = new Map<string, readonly Interlock[]>();
+  const stations = stationsOf(functions);
+  const thresholds = thresholdsOf(sheet);
+  const known = new Set(Object.keys(stowedVariables(sheet)));
+  const deadStops = new Set(componentsIn(faults, "stop.", "dead"));
+  const stops = sheet.stopButtons.map((b) => `stop.${b.id}`).filter((stop) => !deadStops.has(stop.slice(5)));
+  const raisingAxes = functions.filter((fn) => fn.raises).flatMap((fn) => fn.axes);
+  const terms = (station?: Station): Terms => ({
+    has: (variable) => known.has(variable),
+    threshold: (name) => thresholds[name],
+    raisingAxes,
+    stops,
+    station,
+  });
+  const has = interlocks.filter((interlock) => applies(sheet, interlock.to ?? {}));
+  const movements = new Map<string, Movement>();
   for (const station of stations) {
-    for (const fn of functions) {
-      for (const direction of fn.directions) {
-        const bearing = interlocks
-          .filter((interlock) => bears(sheet, engine, interlock, station, fn, direction))
-          .map((interlock) => ({ ...interlock, when: atStation(interlock.when, station) }));
-        byMovement.set(movementKey(station, fn.id, direction), bearing);
-      }
+    const bound = has
+      .filter((interlock) => bearsAt(sheet, interlock, station))
+      .map((interlock) => ({ interlock, bound: bindFaulty(interlock, terms(station), faults) }))
+      .filter(({ bound }) => !isNever(bound.when));
+    for (const fn of functions.filter((f) => f.stations.includes(station))) {
+      fn.directions.forEach((direction, index) => {
+        const bearing = bound.filter(({ interlock }) => bears(interlock, fn, direction)).map((b) => b.bound);
+        const stuck = componentsIn(faults, "stop.", "stuck_on").length > 0;
+        const key = movementKey(station, fn.id, direction);
+        movements.set(key, {
+          key,
+          station,
+          fn,
+          direction,
+          sign: index === 0 ? 1 : -1,
+          bearing: stuck ? [...bearing, stuckStop] : bearing,
+          stopsOnTheWay: bearing.filter(
+            ({ effect, when }) =>
+              effect === "refuse" && variablesIn(when).some((variable) => fn.axes.includes(variable)),
+          ),
+          fault: faultOf(faults, station, fn, direction),
+          running: { main: `${key}:main`, auxiliary: `${key}:auxiliary` },
+        });
+      });
     }
   }
+  const sinking = functions
+    .filter((fn) => sinks(fn) && has1(faults, `actuator.${fn.id}`, "leaking"))
+    .flatMap((fn) => fn.axes);
   return {
     sheet,
     functions,
-    interlocksOf: byMovement,
-    engine,
+    stations,
+    interlocks: has,
+    movements,
+    crank: crankInterlocks
+      .filter((i) => applies(sheet, i.to ?? {}))
+      .map((i) => ({ id: i.id, effect: "refuse", source: "main", when: bind(i.when, terms()) })),
+    engine: hasEngine(sheet),
     enableTimeOutS: figureOf(sheet, "enable_time_out"),
     selfCheckS: figureOf(sheet, "self_check") ?? 0,
     auxiliaryLongestRunS: figureOf(sheet, "auxiliary_longest_run"),
     tiltDelayS: figureOf(sheet, "tilt_delay") ?? 0,
+    directionWindowS: figureOf(sheet, "direction_window") ?? 0,
+    directionHeld: choiceOf(sheet, "direction_confirm") === "held",
+    glowS: figureOf(sheet, "glow_time") ?? 0,
+    crankLimitS: figureOf(sheet, "crank_limit"),
+    crankRestS: figureOf(sheet, "crank_rest") ?? 0,
+    stops,
+    faults,
+    boomAxes: functions.filter((fn) => fn.group === "boom").flatMap((fn) => fn.axes),
+    sinking,
+    brakes: has1(faults, "brakes", "dead") ? "dead" : has1(faults, "brakes", "weak") ? "weak" : "good",
+    terms,
   };
 }
 
-function bears(
-  sheet: Sheet,
-  engine: boolean,
-  interlock: Interlock,
+/** Every part of the machine that can fail, and how. */
+export const failingParts = (machine: Machine): readonly Component[] =>
+  componentsOf(
+    machine.sheet,
+    machine.interlocks.map((i) => i.id),
+  );
+
+const stuckStop: BoundInterlock = {
+  id: "stop_button_in",
+  effect: "refuse",
+  source: "any",
+  when: always,
+};
+
+function bearsAt(sheet: Sheet, interlock: Interlock, station: Station): boolean {
+  if (interlock.stations !== undefined && !interlock.stations.includes(station)) return false;
+  const byEnable = interlock.id.startsWith("enable_") || interlock.id === "function_before_enable";
+  return !byEnable || hasEnable(sheet, station);
+}
+
+function bears(interlock: Interlock, fn: MachineFunction, direction: string): boolean {
+  if (!interlock.groups.includes(fn.group)) return false;
+  const named = `${fn.id}.${direction}`;
+  if (interlock.except?.includes(named)) return false;
+  const { directions } = interlock;
+  return directions === undefined || directions.includes(named) || directions.includes(direction);
+}
+
+/** An interlock as its sensor makes it: dead never acts, stuck always, mis-set at the wrong amount. */
+function bindFaulty(interlock: Interlock, terms: Terms, faults: readonly Fault[]): BoundInterlock {
+  const { id, effect, source } = interlock;
+  const modes = faults.filter((f) => f.component === `sensor.${id}`).map((f) => f.mode);
+  const bound = bind(interlock.when, terms);
+  const when: Bound = modes.includes("dead")
+    ? never
+    : modes.includes("stuck_on")
+      ? always
+      : modes.includes("intermittent")
+        ? allBound([bound, isBound("loose contact", "made")])
+        : modes.includes("mis_set")
+          ? misSet(bound)
+          : bound;
+  return { id, effect, source, when };
+}
+
+/** Acts late: every amount it watches must be twice as large, or half way to the end of travel. */
+function misSet(bound: Bound): Bound {
+  if (bound.op === "is") return bound;
+  if (bound.op !== "above") return { ...bound, parts: bound.parts.map(misSet) };
+  return aboveBound(bound.variable, bound.limit < 0.5 ? bound.limit * 2 + 0.2 : (bound.limit + 1) / 2);
+}
+
+function faultOf(
+  faults: readonly Fault[],
   station: Station,
   fn: MachineFunction,
   direction: string,
-): boolean {
-  if (interlock.feature !== undefined && !mayHave(sheet, interlock.feature)) return false;
-  if (interlock.power !== undefined && (interlock.power === "engine") !== engine) return false;
-  if (interlock.stations !== undefined && !interlock.stations.includes(station)) return false;
-  if (!interlock.groups.includes(fn.group)) return false;
-  if (interlock.id.startsWith("enable_") && !hasEnable(sheet, station)) return false;
-  const { directions } = interlock;
-  return (
-    directions === undefined || directions.includes(`${fn.id}.${direction}`) || directions.includes(direction)
-  );
+): MovementFault {
+  const shared = [
+    "supply",
+    `panel.${station}`,
+    `switch.${station}.${fn.id}`,
+    `manifold.${fn.group}`,
+    `coil.${fn.id}.${direction}`,
+    `actuator.${fn.id}`,
+  ];
+  const state = (parts: readonly string[]) =>
+    parts.some((part) => has1(faults, part, "dead"))
+      ? ("dead" as const)
+      : parts.some((part) => has1(faults, part, "intermittent"))
+        ? ("maybe" as const)
+        : ("good" as const);
+  return {
+    main: state([...shared, "pump.main", `enable.${station}`]),
+    auxiliary: state([...shared, "pump.auxiliary"]),
+    weak: has1(faults, `actuator.${fn.id}`, "weak") || has1(faults, "pump.main", "weak"),
+    sticks:
+      has1(faults, `coil.${fn.id}.${direction}`, "stuck_on") ||
+      has1(faults, `switch.${station}.${fn.id}`, "stuck_on"),
+    enableStuck: has1(faults, `enable.${station}`, "stuck_on"),
+  };
 }
 
-function atStation(condition: Condition, station: Station): Condition {
-  const named = (variable: string) =>
-    variable.replace("$station", station).replace("$other", otherStation(station));
-  if ("is" in condition) return { is: [named(condition.is[0]), named(condition.is[1])] };
-  if ("above" in condition) return { above: [named(condition.above[0]), condition.above[1]] };
-  if ("not" in condition) return { not: atStation(condition.not, station) };
-  if ("all" in condition) return { all: condition.all.map((part) => atStation(part, station)) };
-  return { any: condition.any.map((part) => atStation(part, station)) };
-}
+const has1 = (faults: readonly Fault[], component: string, mode: FaultMode): boolean =>
+  faults.some((f) => f.component === component && f.mode === mode);
+
+const componentsIn = (faults: readonly Fault[], prefix: string, mode: FaultMode): readonly string[] =>
+  faults
+    .filter((f) => f.mode === mode && f.component.startsWith(prefix))
+    .map((f) => f.component.slice(prefix.length));
 
 /** The machine stowed and shut down: key off, stop buttons in, disconnect off, everything closed. */
-export function stowedState(machine: Machine): MachineState {
-  const axes = Object.fromEntries(machine.functions.map((fn) => [fn.axis, 0]));
-  return {
-    "axis.lift": 0,
-    "axis.tower": 0,
-    "axis.main": 0,
-    "axis.tower_telescope": 0,
-    ...axes,
-    key: "off",
-    "stop.ground": "in",
-    "stop.platform": "in",
-    disconnect: "off",
-    engine: "off",
-    battery: "charged",
-    source: "main",
-    auxiliaryRunS: 0,
-    auxiliarySpent: "no",
-    selfCheckLeftS: 0,
-    "enable.ground": "released",
-    "enable.platform": "released",
-    "enableIdleS.ground": 0,
-    "enableIdleS.platform": 0,
-    "enableTimedOut.ground": "no",
-    "enableTimedOut.platform": "no",
-    "chosenFirst.ground": "no",
-    "chosenFirst.platform": "no",
-    "chosen.ground": "none",
-    "chosen.platform": "none",
-    selector: "drive",
-    gate: "shut",
-    load: "within",
-    tilt: "level",
-    tiltForS: 0,
-    tiltTripped: "no",
-    "guard.left": "free",
-    "guard.right": "free",
-    prop: "parked",
-    "valve.descent": "shut",
-    "valve.brake_release": "shut",
-    "valve.freewheel": "shut",
-    turntableLock: fitOf(machine.sheet, "turntable_lock_pin") === "fitted" ? "in" : "out",
-    swung: "straight",
-    directionConfirmed: "no",
-    directionLeftS: 0,
-    crushGuard: "free",
-    moving: "none",
-  };
-}
+export const stowedState = (machine: Machine): MachineState => stowedVariables(machine.sheet);
 
-/** The stowed machine made ready at one station: powered, self-check over, engine running where there is one. */
-export function readyState(machine: Machine, station: Station): MachineState {
-  return {
-    ...stowedState(machine),
-    key: station,
-    "stop.ground": "out",
-    "stop.platform": "out",
-    disconnect: "on",
-    engine: machine.engine ? "running" : "off",
-    turntableLock: "out",
-  };
-}
+/** The stowed machine made ready at one station for functions of one group (see `variables.ts`). */
+export const readyState = (
+  machine: Machine,
+  station: Station,
+  group: MachineFunction["group"] = "lift",
+): MachineState => readyVariables(machine.sheet, station, group);

@@ -1,4 +1,3 @@
-import { interlocks } from "./interlocks";
 import type { Machine } from "./machine";
 import { type MachineState, type Station, unknown } from "./state";
 import { whatHoldsBack } from "./step";
@@ -13,37 +12,20 @@ export function ruleOuts(
   believed: MachineState,
   movement: { readonly station: Station; readonly function: string; readonly direction: string },
 ): readonly string[] {
-  const doubted: MachineState = { ...believed, ...Object.fromEntries(doubtful.map((id) => [id, unknown])) };
+  const doubted: MachineState = Object.fromEntries(
+    Object.entries(believed).map(([id, value]) => [id, isDoubtful(id) ? unknown : value]),
+  );
   const found = whatHoldsBack(machine, doubted, movement.station, movement.function, movement.direction)
     .filter((held) => held.effect === "refuse")
     .map((held) => held.interlock);
-  return interlocks.map((i) => i.id).filter((id) => found.includes(id));
+  return machine.interlocks.map((i) => i.id).filter((id) => found.includes(id));
 }
 
 /** Things a plan believes but a person gets wrong: a button left in, a key left over, a valve left open. */
-const doubtful = [
-  "stop.ground",
-  "stop.platform",
-  "key",
-  "disconnect",
-  "enable.ground",
-  "enable.platform",
-  "enableTimedOut.ground",
-  "enableTimedOut.platform",
-  "chosenFirst.ground",
-  "chosenFirst.platform",
-  "selector",
-  "selfCheckLeftS",
-  "gate",
-  "load",
-  "tiltTripped",
-  "battery",
-  "engine",
-  "prop",
-  "valve.descent",
-  "valve.brake_release",
-  "valve.freewheel",
-  "turntableLock",
-  "directionConfirmed",
-  "crushGuard",
-];
+const isDoubtful = (variable: string): boolean => doubtful.test(variable) && !measured.has(variable);
+
+const doubtful =
+  /^(stop\.|enable|chosenFirst|valve\.|axis\.leg_|axis\.axles$|key$|keypad$|disconnect$|engine$|selfCheckLeftS$|collar$|speedKey$|selector$|mode$|range$|gate$|load$|tiltTripped$|guard\.|prop$|turntableLock$|directionConfirmed$|crushGuard$|bumper$|battery$|fuel$|charger$|warmUp$|rescueStored$|levelFault$|chassisLevel$|ground$|cradle$|parkBrake$|takeOff$|casters$|crankLock$|brakes$|brakePins$|coupled$)/;
+
+/** Amounts the model counts by itself: nobody doubts them. */
+const measured = new Set(["enableIdleS.ground", "enableIdleS.platform", "enableIdleS.remote"]);

@@ -2,7 +2,7 @@
  * The machine's state is flat: one value per named variable. A flat state lets interlocks, check needs and
  * plan changes all be data that names variables, and makes a step cheap to copy.
  *
- * Amounts: `axis.*` run from 0 (stowed) to 1 (end of travel); `*HeldS` are seconds.
+ * Amounts: `axis.*` run from 0 (stowed) to 1 (end of travel); names that end in `S` are seconds.
  */
 export type VariableId = string;
 export type Value = string | number;
@@ -12,7 +12,13 @@ export const unknown = "unknown";
 
 export type MachineState = Readonly<Record<VariableId, Value>>;
 
-export type Station = "ground" | "platform";
-export const stations: readonly Station[] = ["ground", "platform"];
+/** Where a person operates from. A remote hangs on a lead and works with the key at the ground station. */
+export type Station = "ground" | "platform" | "remote";
+export const stations: readonly Station[] = ["ground", "platform", "remote"];
 
-export const otherStation = (station: Station): Station => (station === "ground" ? "platform" : "ground");
+/** The key position that gives a station its power. */
+export const keyOf: Readonly<Record<Station, "ground" | "platform">> = {
+  ground: "ground",
+  platform: "platform",
+  remote: "ground",
+};

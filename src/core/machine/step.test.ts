@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
-import { evaluate } from "./condition";
+import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
+import { bind, type Condition, evaluate } from "./condition";
 import { buildMachine, readyState, stowedState } from "./machine";
 import { ruleOuts } from "./rule-out";
 import { step } from "./step";
@@ -46,7 +47,8 @@ describe("step", () => {
     expect(step(boom, struck.state, { do: "crank" }, 1).acceptable).toEqual([
       { see: "engine", as: "refuses" },
     ]);
-    const reset = step(boom, struck.state, { do: "set", variable: "stop.ground", to: "out" }, 0);
+    const out = step(boom, struck.state, { do: "set", variable: "stop.ground", to: "out" }, 0);
+    const reset = step(boom, out.state, { do: "wait" }, 8);
     expect(step(boom, reset.state, { do: "crank" }, 1).acceptable).toEqual([{ see: "engine", as: "runs" }]);
   });
 
@@ -135,11 +137,19 @@ describe("step", () => {
 describe("what cannot be known", () => {
   it("an unknown decides nothing unless the other side already does", () => {
     const state = { a: "unknown", b: "no" };
-    const a = { is: ["a", "yes"] } as const;
-    const b = { is: ["b", "yes"] } as const;
-    expect(evaluate({ all: [a, b] }, state)).toEqual({ holds: false });
-    expect(evaluate({ any: [a, b] }, state)).toEqual({ depends: ["a"] });
-    expect(evaluate({ any: [a, { not: b }] }, state)).toEqual({ holds: true });
+    const terms = { has: () => true, threshold: () => 0, raisingAxes: [], stops: [] };
+    const truth = (condition: Condition) => evaluate(bind(condition, terms), state);
+    const a: Condition = { is: ["a", "yes"] };
+    const b: Condition = { is: ["b", "yes"] };
+    expect(truth({ all: [a, b] })).toEqual({ holds: false });
+    expect(truth({ any: [a, b] })).toEqual({ depends: ["a"] });
+    expect(truth({ any: [a, { not: b }] })).toEqual({ holds: true });
+  });
+
+  it("what a machine lacks is never anything, and never above anything", () => {
+    const terms = { has: () => false, threshold: () => 0, raisingAxes: [], stops: [] };
+    expect(evaluate(bind({ is: ["key", "off"] }, terms), {})).toEqual({ holds: false });
+    expect(evaluate(bind({ not: { above: ["axis.jib", 0] } }, terms), {})).toEqual({ holds: true });
   });
 
   it("rules out only what this machine in this state can have", () => {

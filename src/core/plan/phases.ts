@@ -26,11 +26,13 @@ export function phaseOrder(policy: OrderPolicy): readonly Phase[] {
     "platform",
     "drive",
   ];
+  const end: readonly Phase[] = ["park", "transport"];
   return [
     ...(policy.documents === "first" ? (["documents"] as const) : []),
     ...(policy.survey === "first" ? (["survey"] as const) : []),
     ...body,
     ...(policy.documents === "last" ? (["documents"] as const) : []),
     ...(policy.survey === "last" ? (["survey"] as const) : []),
+    ...end,
   ];
 }

@@ -1,7 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checksOf } from "../catalogue/catalogue";
-import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
+import { demoSheets } from "../sheet/demo/demo-sheets";
+import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import { type FeatureId, featureIds, features } from "../sheet/features";
 import type { Sheet } from "../sheet/sheet";
 import { closedGoal, type Plan, type PlanInput, planInspection } from "./plan";
@@ -13,6 +15,8 @@ const base: Omit<PlanInput, "sheet"> = {
   start: "right_rear_wheel",
   order: { documents: "first", survey: "last" },
 };
+
+const onLegs = ["towable_boom", "tracked_spider", "vehicle_boom"];
 
 /** Replays a plan step by step, against the rules and not the planner. */
 function faultsOf(input: PlanInput, plan: Plan): readonly string[] {
@@ -30,7 +34,7 @@ function faultsOf(input: PlanInput, plan: Plan): readonly string[] {
       }
       if (seen.has(step.check.key)) faults.push(`${step.id}: twice`);
       seen.add(step.check.key);
-      if (step.check.definition.part === "emergency_lowering" && step.station === "ground")
+      if (step.check.definition.part === "emergency_lowering" && step.station !== "platform")
         loweringProven = true;
       if (
         step.stop === "stack" &&
@@ -45,11 +49,17 @@ function faultsOf(input: PlanInput, plan: Plan): readonly string[] {
     if (state[variable] !== from) faults.push(`${step.id}: from ${from}, is ${state[variable]}`);
     if (variable === "posture" && to !== "stowed") {
       if (state["testArea"] !== "confirmed") faults.push(`${step.id}: raised on an unconfirmed area`);
-      if (state["disconnect"] !== "on" || state["key"] !== state["who"])
+      const cranked = input.sheet.power === "hand_crank";
+      if (!cranked && (state["disconnect"] !== "on" || state["key"] !== state["who"]))
         faults.push(`${step.id}: raised without power at the station`);
+      if (state["who"] === "platform" && input.scope.kind === "full" && !loweringProven)
+        faults.push(`${step.id}: aloft before the lowering is proven`);
+      if (state["axles"] === "in") faults.push(`${step.id}: raised with the axles in`);
+      if (state["outriggers"] === "in" && onLegs.includes(input.sheet.family))
+        faults.push(`${step.id}: raised off its legs`);
     }
-    if (variable === "who" && to === "platform" && input.scope.kind === "full" && !loweringProven)
-      faults.push(`${step.id}: aloft before the lowering is proven`);
+    if ((variable === "outriggers" || variable === "axles") && state["posture"] !== "stowed")
+      faults.push(`${step.id}: ${variable} moved while raised`);
     if (variable === "who" && state["posture"] !== "stowed") faults.push(`${step.id}: climbing while raised`);
     state = { ...state, [variable]: to };
   }
@@ -76,12 +86,21 @@ const unfit = (sheet: Sheet, off: readonly FeatureId[]): Sheet => ({
 
 // What lowers in an emergency stays fitted, or the property about riding has nothing to hold.
 const removable = featureIds.filter(
-  (id) => !["auxiliary_pump", "manual_descent", "maintenance_prop"].includes(id),
+  (id) =>
+    ![
+      "auxiliary_pump",
+      "manual_descent",
+      "electric_descent",
+      "cable_descent",
+      "bleed_down_valve",
+      "hook_tool",
+      "maintenance_prop",
+    ].includes(id),
 );
 
 const inputs = fc.record({
   sheet: fc
-    .tuple(fc.constantFrom(slabScissorSheet, articulatingBoomSheet), fc.subarray(removable))
+    .tuple(fc.constantFrom<Sheet>(...Object.values<Sheet>(demoSheets)), fc.subarray(removable))
     .map(([sheet, off]) => unfit(sheet, off)),
   start: fc.constantFrom("rear", "engine", "right_rear_wheel", "documents" as const),
   order: fc.record({
@@ -91,6 +110,7 @@ const inputs = fc.record({
   scope: fc.constantFrom(
     { kind: "full" } as const,
     { kind: "check_in" } as const,
+    { kind: "transport" } as const,
     { kind: "retest", parts: ["platform_switch"], checks: [] } as const,
   ),
 }) as fc.Arbitrary<PlanInput>;
@@ -117,14 +137,15 @@ describe("planInspection", () => {
   });
 
   it("holds every check of the catalogue exactly once when the scope is full", () => {
-    for (const sheet of [slabScissorSheet, articulatingBoomSheet]) {
+    for (const sheet of Object.values<Sheet>(demoSheets)) {
       const keys = planInspection({ ...base, sheet }).checks.map((c) => c.key);
       expect([...keys].sort()).toEqual(
         checksOf(sheet)
+          .filter((c) => c.definition.phase !== "transport")
           .map((c) => c.key)
           .sort(),
       );
-      expect(keys.length).toBeGreaterThan(90);
+      expect(keys.length).toBeGreaterThan(50);
     }
   });
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { articulatingBoomSheet, slabScissorSheet } from "../sheet/demo-sheets";
+import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import { reach } from "./changes";
 import { type PlanInput, planInspection } from "./plan";
 import { foundStowed, variablesOf } from "./variables";
@@ -76,16 +77,17 @@ describe("the order practitioners follow", () => {
         boom,
         [
           "who>ground",
-          "turntableLock>in",
           "engine>off",
           "key>off",
           "stop.ground>in",
           "stop.platform>in",
           "disconnect>off",
+          "turntableLock>in",
         ],
       ],
     ] as const) {
-      expect(plan.slice(-ends.length)).toEqual([...ends]);
+      const changes = plan.filter((step) => step.includes(">"));
+      expect(changes.slice(-ends.length)).toEqual([...ends]);
     }
   });
 

@@ -1,5 +1,6 @@
 import type { Check } from "../catalogue/catalogue";
 import type { PartId } from "../catalogue/parts";
+import type { Phase } from "../catalogue/types";
 
 /**
  * What is inspected. Only `full` may clear a unit for work. `retest` carries the parts that the finding, the
@@ -8,7 +9,11 @@ import type { PartId } from "../catalogue/parts";
 export type Scope =
   | { readonly kind: "full" }
   | { readonly kind: "check_in" }
+  /** Before and after the road: never clears for work. */
+  | { readonly kind: "transport" }
   | { readonly kind: "retest"; readonly parts: readonly PartId[]; readonly checks: readonly string[] };
+
+const forTheRoad: readonly Phase[] = ["transport"];
 
 /** Re-tested after every repair, whatever it was (field guide, section 13). */
 const always: readonly PartId[] = ["emergency_lowering", "ground_stop", "platform_stop"];
@@ -16,9 +21,13 @@ const always: readonly PartId[] = ["emergency_lowering", "ground_stop", "platfor
 export function inScope(scope: Scope, checks: readonly Check[]): readonly Check[] {
   switch (scope.kind) {
     case "full":
-      return checks;
+      return checks.filter((c) => c.definition.phase !== "transport");
     case "check_in":
-      return checks.filter((c) => !["platform", "drive", "survey"].includes(c.definition.phase));
+      return checks.filter((c) => !["platform", "drive", "survey", "transport"].includes(c.definition.phase));
+    case "transport":
+      return checks.filter(
+        (c) => forTheRoad.includes(c.definition.phase) || c.definition.part === "tag_and_log",
+      );
     case "retest": {
       const functions = new Set(
         checks
@@ -41,6 +50,7 @@ function retested(
   functions: ReadonlySet<string>,
 ): boolean {
   const { part, test } = check.definition;
+  if (check.definition.phase === "transport") return scope.checks.includes(check.key);
   if (always.includes(part) || scope.checks.includes(check.key)) return true;
   // A movement is re-tested from both stations: the fault may lie in what they share.
   if (test !== undefined) return functions.has(test.function);

@@ -1,5 +1,5 @@
-import { hasEngine } from "../machine/functions";
-import { mayHave } from "../sheet/read";
+import { legged } from "../sheet/families";
+import { type Applies, applies, choiceOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 
 /** The machine's state as planning needs it: one word per variable. */
@@ -16,6 +16,11 @@ export interface PlanVariable {
   readonly closed: string;
 }
 
+interface Entry extends Omit<PlanVariable, "needs"> {
+  readonly needs: (to: string, state: PlanState, sheet: Sheet) => Partial<PlanState>;
+  readonly to?: Applies;
+}
+
 const none: PlanState = {};
 
 /** Power on at the station where the person stands. */
@@ -26,24 +31,38 @@ function powered(state: PlanState): PlanState {
     "stop.platform": "out",
     key: state["who"] ?? "ground",
     engine: "running",
+    takeOff: "in",
     "valve.descent": "shut",
   };
+}
+
+const isLegged = (sheet: Sheet): boolean => (legged as readonly string[]).includes(sheet.family);
+
+/** Who drives stands in the platform; a spider is driven from the ground. */
+const driver = (sheet: Sheet): string => (sheet.family === "tracked_spider" ? "ground" : "platform");
+
+/** What a posture stands on. Axles and legs go out before anything leaves transport posture. */
+function footing(to: string, sheet: Sheet): PlanState {
+  if (to === "stowed") return none;
+  const legs = isLegged(sheet) || (sheet.family === "rough_terrain_scissor" && to !== "clear");
+  return { axles: "out", ...(legs ? { outriggers: "out" } : {}) };
 }
 
 /**
  * In the order in which unmet goals are settled: where the person is and how the machine stands come first,
  * power and keys last, because the former need the latter.
  */
-const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolean })[] = [
+const table: readonly Entry[] = [
   {
     id: "incline",
     values: ["level", "slope", "beyond_trip", "block", "timber_left", "timber_right"],
     closed: "level",
     minutes: () => 0.8,
-    needs: (_to, state) => ({
+    needs: (_to, state, sheet) => ({
       posture: "stowed",
-      who: "platform",
-      ...powered({ ...state, who: "platform" }),
+      outriggers: "in",
+      who: driver(sheet),
+      ...powered({ ...state, who: driver(sheet) }),
     }),
   },
   {
@@ -61,7 +80,7 @@ const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolea
     values: ["parked", "set"],
     closed: "parked",
     minutes: () => 0.4,
-    when: (s) => mayHave(s, "maintenance_prop"),
+    to: { features: ["maintenance_prop"] },
     needs: () => ({ posture: "raised", who: "ground" }),
   },
   {
@@ -69,18 +88,55 @@ const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolea
     values: ["stowed", "clear", "raised", "on_prop"],
     closed: "stowed",
     minutes: (to) => (to === "clear" ? 0.1 : 0.5),
-    needs: (to, state) => ({
+    needs: (to, state, sheet) => ({
       ...powered(state),
+      // A cranked mast is raised by the person who stands on it.
+      ...(sheet.power === "hand_crank" && to !== "stowed" ? { who: "platform" } : {}),
       testArea: "confirmed",
+      ...footing(to, sheet),
       ...(to === "on_prop" ? { prop: "set" } : to === "raised" ? {} : { prop: "parked" }),
     }),
+  },
+  {
+    id: "outriggers",
+    values: ["in", "out"],
+    closed: "as_found",
+    minutes: () => 1.5,
+    to: { features: ["outriggers"] },
+    needs: (_to, state, sheet) => {
+      const who = isLegged(sheet) ? "ground" : "platform";
+      return {
+        posture: "stowed",
+        incline: "level",
+        who,
+        ...powered({ ...state, who }),
+        testArea: "confirmed",
+      };
+    },
+  },
+  {
+    id: "axles",
+    values: ["in", "out"],
+    closed: "as_found",
+    minutes: () => 0.5,
+    to: { features: ["extendable_axles"] },
+    needs: (_to, state, sheet) => {
+      const who = choiceOf(sheet, "axles_set_from") === "platform" ? "platform" : (state["who"] ?? "ground");
+      return {
+        posture: "stowed",
+        incline: "level",
+        who,
+        ...powered({ ...state, who }),
+        testArea: "confirmed",
+      };
+    },
   },
   {
     id: "valve.descent",
     values: ["shut", "open"],
     closed: "shut",
     minutes: () => 0.2,
-    when: (s) => mayHave(s, "manual_descent"),
+    to: { features: ["manual_descent"] },
     needs: () => none,
   },
   {
@@ -88,7 +144,7 @@ const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolea
     values: ["out", "in"],
     closed: "as_found",
     minutes: () => 0.2,
-    when: (s) => mayHave(s, "turntable_lock_pin"),
+    to: { features: ["turntable_lock_pin"] },
     needs: () => ({ posture: "stowed", who: "ground" }),
   },
   { id: "gate", values: ["shut", "open"], closed: "shut", minutes: () => 0.1, needs: () => none },
@@ -97,7 +153,7 @@ const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolea
     values: ["off", "running"],
     closed: "off",
     minutes: (to) => (to === "running" ? 0.5 : 0.1),
-    when: hasEngine,
+    to: { power: "engine" },
     needs: (to, state) =>
       to === "off"
         ? none
@@ -109,7 +165,16 @@ const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolea
           },
   },
   {
+    id: "takeOff",
+    values: ["out", "in"],
+    closed: "out",
+    minutes: () => 0.3,
+    to: { features: ["take_off"] },
+    needs: () => ({ engine: "running", who: "ground", posture: "stowed" }),
+  },
+  {
     id: "key",
+    to: { power: "electrical" },
     values: ["off", "ground", "platform"],
     closed: "off",
     minutes: () => 0.1,
@@ -117,6 +182,7 @@ const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolea
   },
   {
     id: "stop.ground",
+    to: { power: "electrical" },
     values: ["in", "out"],
     closed: "in",
     minutes: () => 0.1,
@@ -124,6 +190,7 @@ const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolea
   },
   {
     id: "stop.platform",
+    to: { power: "electrical" },
     values: ["in", "out"],
     closed: "in",
     minutes: () => 0.1,
@@ -131,6 +198,7 @@ const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolea
   },
   {
     id: "disconnect",
+    to: { power: "electrical" },
     values: ["off", "on"],
     closed: "off",
     minutes: () => 0.2,
@@ -147,7 +215,12 @@ const table: readonly (PlanVariable & { readonly when?: (sheet: Sheet) => boolea
 
 /** The variables this sheet's machine has. Needs over any other variable do not concern it. */
 export function variablesOf(sheet: Sheet): readonly PlanVariable[] {
-  return table.filter((variable) => variable.when?.(sheet) ?? true);
+  return table
+    .filter((variable) => applies(sheet, variable.to ?? {}))
+    .map(({ to: _to, needs, ...variable }) => ({
+      ...variable,
+      needs: (to, state) => needs(to, state, sheet),
+    }));
 }
 
 /** Found stowed: lowered, shut down, key with the operator. */
@@ -157,6 +230,9 @@ export function foundStowed(sheet: Sheet): PlanState {
     prop: "parked",
     incline: "level",
     posture: "stowed",
+    outriggers: "in",
+    axles: "in",
+    takeOff: "out",
     "valve.descent": "shut",
     turntableLock: "in",
     gate: "shut",

@@ -1,9 +1,15 @@
-import type { FeatureId } from "./features";
+import { type ChoiceId, choices } from "./choices";
+import type { Family, Power } from "./families";
+import { type FeatureId, familyMayHave } from "./features";
 import { type FigureId, figures } from "./figures";
 import type { Sheet } from "./sheet";
 
-/** Whether a feature is fitted. A feature the sheet does not name is `unknown`, and unknown keeps its checks on. */
+/**
+ * Whether a feature is fitted. A feature the sheet does not name is `unknown`, and unknown keeps its checks on;
+ * one the whole family cannot have is not fitted.
+ */
 export function fitOf(sheet: Sheet, feature: FeatureId): "fitted" | "not_fitted" | "unknown" {
+  if (!familyMayHave(sheet.family, feature)) return "not_fitted";
   return sheet.features[feature]?.fit ?? "unknown";
 }
 
@@ -17,8 +23,55 @@ export function figureOf(sheet: Sheet, figure: FigureId): number | undefined {
   return sheet.figures[figure]?.value;
 }
 
+/** How a thing is built; undefined where the sheet does not say. */
+export const choiceOf = (sheet: Sheet, choice: ChoiceId): string | undefined => sheet.choices?.[choice];
+
 /** A drawing dimension in metres; where the sheet lacks it the drawing uses `otherwiseM`, never a check. */
 export function drawnM(sheet: Sheet, figure: FigureId, otherwiseM: number): number {
   const value = figureOf(sheet, figure);
   return value !== undefined && figures[figure] === "m" ? value : otherwiseM;
+}
+
+/** Whether the machine burns fuel or is driven by the vehicle's engine. */
+export const hasEngine = (sheet: Sheet): boolean => sheet.power !== "battery" && sheet.power !== "hand_crank";
+
+/** Whether it lifts by traction batteries. */
+export const hasTractionBattery = (sheet: Sheet): boolean =>
+  sheet.power === "battery" || sheet.power === "hybrid";
+
+/**
+ * What a function, an interlock, a part or a check applies to, as data. Every clause that is given must hold;
+ * `features` all may be fitted, of `anyOf` one may.
+ */
+export interface Applies {
+  readonly families?: readonly Family[];
+  readonly features?: readonly FeatureId[];
+  readonly anyOf?: readonly FeatureId[];
+  readonly power?: "engine" | "traction_battery" | "electrical" | "hand_crank";
+  readonly fuels?: readonly Power[];
+  readonly tyres?: readonly Sheet["tyres"][];
+  /** Applies if the sheet chose one of these, or does not say. */
+  readonly choice?: readonly [ChoiceId, ...string[]];
+}
+
+/** Whether something applies to a sheet's machine. Unknown features and choices keep it on. */
+export function applies(sheet: Sheet, to: Applies): boolean {
+  if (to.families !== undefined && !to.families.includes(sheet.family)) return false;
+  if (to.features?.some((id) => !mayHave(sheet, id))) return false;
+  if (to.anyOf !== undefined && !to.anyOf.some((id) => mayHave(sheet, id))) return false;
+  if (to.fuels !== undefined && !to.fuels.includes(sheet.power)) return false;
+  if (to.tyres !== undefined && !to.tyres.includes(sheet.tyres)) return false;
+  if (to.power !== undefined && !powerIs(sheet, to.power)) return false;
+  if (to.choice === undefined) return true;
+  const [id, ...values] = to.choice;
+  const { feature } = choices[id] as { readonly feature?: FeatureId };
+  if (feature !== undefined && !mayHave(sheet, feature)) return false;
+  const chosen = choiceOf(sheet, id);
+  return chosen === undefined || values.includes(chosen);
+}
+
+function powerIs(sheet: Sheet, power: NonNullable<Applies["power"]>): boolean {
+  if (power === "engine") return hasEngine(sheet);
+  if (power === "traction_battery") return hasTractionBattery(sheet);
+  return (sheet.power === "hand_crank") === (power === "hand_crank");
 }

@@ -1,8 +1,10 @@
 import { z } from "zod";
-import { families } from "./families";
-import { type FeatureId, featureIds, features } from "./features";
-import { type FigureId, figureIds } from "./figures";
-import { positionIds } from "./positions";
+import { choiceIds, choices, choicesOf } from "./choices";
+import { families, powers, powersOf } from "./families";
+import { type FeatureId, familyMayHave, featureIds, features } from "./features";
+import { type FigureId, figureIds, figureTable } from "./figures";
+import { positionIds, positionTable } from "./positions";
+import { lampIds, patterns, soundIds } from "./signs";
 
 const fitSchema = z.discriminatedUnion("fit", [
   z.strictObject({ fit: z.literal("fitted") }),
@@ -24,8 +26,15 @@ const figureSchema = z.strictObject({
 
 const stopButtonSchema = z.strictObject({
   id: z.string().regex(/^[a-z_]+$/, "a stop button id is lower-case words joined by _"),
-  at: z.enum(["ground", "platform", "chassis"]),
+  at: z.enum(["ground", "platform", "chassis", "remote"]),
   resets: z.enum(["pull", "twist", "lift_cover"]),
+});
+
+const lampSchema = z.strictObject({
+  at: z.enum(["ground", "platform", "chassis"]),
+  colour: z.enum(["red", "amber", "green", "blue", "white"]),
+  /** The maker's own shape, in words: what a person looks for. */
+  shape: z.string().min(1).max(80),
 });
 
 const pointSchema = z.strictObject({ xM: z.number().finite(), yM: z.number().finite() });
@@ -40,35 +49,79 @@ export const sheetSchema = z
     maker: z.string().min(1),
     model: z.string().min(1),
     family: z.enum(families),
-    power: z.enum([
-      "battery",
-      "petrol",
-      "diesel",
-      "gas",
-      "dual_fuel",
-      "hybrid",
-      "vehicle_take_off",
-      "hand_crank",
-    ]),
-    tyres: z.enum(["air", "foam_filled", "solid", "casters"]),
+    power: z.enum(powers),
+    tyres: z.enum(["air", "foam_filled", "solid", "casters", "tracks"]),
     features: z.partialRecord(z.enum(featureIds as [FeatureId, ...FeatureId[]]), fitSchema),
-    stopButtons: z.array(stopButtonSchema).min(1),
+    choices: z
+      .partialRecord(z.enum(choiceIds as [(typeof choiceIds)[number]]), z.string())
+      .optional()
+      .describe("How a thing is built, where makers differ; one left out is unknown"),
+    stopButtons: z.array(stopButtonSchema),
+    lamps: z.partialRecord(z.enum(lampIds), lampSchema).optional(),
+    alarms: z.partialRecord(z.enum(soundIds), z.enum(patterns)).optional(),
     figures: z.partialRecord(z.enum(figureIds as [FigureId, ...FigureId[]]), figureSchema),
     positions: z.partialRecord(z.enum(positionIds), pointSchema),
   })
   .superRefine((sheet, ctx) => {
+    const refuse = (path: (string | number)[], message: string) =>
+      ctx.addIssue({ code: "custom", path, message });
+    const family = sheet.family.replaceAll("_", " ");
+    if (!powersOf[sheet.family].includes(sheet.power)) {
+      refuse(
+        ["power"],
+        `expected one of ${powersOf[sheet.family].join(", ")} for a ${family}, got ${sheet.power}`,
+      );
+    }
     for (const id of featureIds) {
       const entry = sheet.features[id];
-      if (entry?.fit !== "not_fitted" || !features[id].safety) continue;
+      if (entry === undefined) continue;
+      if (entry.fit === "fitted" && !familyMayHave(sheet.family, id)) {
+        refuse(["features", id], `a ${family} has no ${id}; remove it or choose the family it belongs to`);
+      }
+      if (entry.fit !== "not_fitted" || !features[id].safety || !familyMayHave(sheet.family, id)) continue;
       const second = entry.confirmedBy !== undefined && entry.confirmedBy !== entry.enteredBy;
       if (entry.manualPage === undefined || entry.enteredBy === undefined || !second) {
-        ctx.addIssue({
-          code: "custom",
-          path: ["features", id],
-          message: `expected the manual's page and two different people to say that ${id} is not fitted, because a safety test goes with it; leave it "unknown" until both are there`,
-        });
+        refuse(
+          ["features", id],
+          `expected the manual's page and two different people to say that ${id} is not fitted, because a safety test goes with it; leave it "unknown" until both are there`,
+        );
       }
     }
+    const asked = choicesOf(sheet.family);
+    for (const id of choiceIds) {
+      const value = sheet.choices?.[id];
+      if (value === undefined) continue;
+      const values: readonly string[] = choices[id].values;
+      if (!asked.includes(id)) refuse(["choices", id], `a ${family} has no ${id}; remove it`);
+      else if (!values.includes(value)) {
+        refuse(["choices", id], `expected one of ${values.join(", ")}, got ${JSON.stringify(value)}`);
+      }
+    }
+    for (const id of figureIds) {
+      const figure = sheet.figures[id];
+      if (figure === undefined) continue;
+      if (!(figureTable[id].families as readonly string[]).includes(sheet.family)) {
+        refuse(["figures", id], `a ${family} has no ${id}; remove it`);
+      }
+      if (figure.value < 0 && figureTable[id].unit !== "degC") {
+        refuse(["figures", id, "value"], `expected 0 ${figureTable[id].unit} or more, got ${figure.value}`);
+      }
+    }
+    for (const id of positionIds) {
+      if (
+        sheet.positions[id] !== undefined &&
+        !(positionTable[id] as readonly string[]).includes(sheet.family)
+      ) {
+        refuse(["positions", id], `a ${family} has no ${id}; remove it`);
+      }
+    }
+    if (sheet.stopButtons.length === 0 && sheet.power !== "hand_crank") {
+      refuse(["stopButtons"], "expected at least one stop button: only a hand-cranked mast has none");
+    }
+    const names = sheet.stopButtons.map((b) => b.id);
+    names.forEach((id, index) => {
+      if (names.indexOf(id) !== index) refuse(["stopButtons", index, "id"], `${id} is there twice`);
+    });
   });
 
 export type Sheet = z.infer<typeof sheetSchema>;

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { planInspection } from "@/core/plan/plan";
-import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import { layoutBoard, rookPath } from "./layout";
 
 const sheets = [slabScissorSheet, articulatingBoomSheet];

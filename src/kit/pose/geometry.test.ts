@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { buildMachine } from "@/core/machine/machine";
-import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import { elevationOf, memberOf } from "./geometry";
 
 const sheets = [slabScissorSheet, articulatingBoomSheet];

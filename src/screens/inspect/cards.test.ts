@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { planInspection } from "@/core/plan/plan";
 import { foundStowed, type PlanState, variablesOf } from "@/core/plan/variables";
-import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import { cardsOf, isMove } from "./cards";
 
 const inputs = fc.record({

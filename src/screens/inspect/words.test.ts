@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
-import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import { markOf, partsOfKey, shown, stored, titleOfKey, typedUnit } from "./words";
 
 const t = (key: string) => key;

@@ -8,17 +8,26 @@ export type T = (key: string, values?: Record<string, string | number>) => strin
 export function checkTitle(t: T, check: Check): string {
   const { id, test } = check.definition;
   return test === undefined
-    ? t(`check.${id}.title`)
+    ? titleOf(t, id)
     : `${t(`function.${test.function}`)} ${t(`direction.${test.direction}`)}`;
 }
 
-export const checkLook = (t: T, check: Check): string => t(`check.${check.definition.id}.look`);
+export function checkLook(t: T, check: Check): string {
+  const { id } = check.definition;
+  return t(id.startsWith("stop.") ? "check.stop_button.look" : `check.${id}.look`);
+}
+
+/** Further stop buttons are named on the sheet, not in the message files. */
+function titleOf(t: T, id: string): string {
+  if (!id.startsWith("stop.")) return t(`check.${id}.title`);
+  return t("check.stop_button.title", { name: id.slice("stop.".length).replaceAll("_", " ") });
+}
 
 /** Title with its place, for lists outside the walk. Takes the key of a check that may be of an older catalogue. */
 export function titleOfKey(t: T, key: string): string {
   const { id, at } = partsOfKey(key);
   const move = /^move\.(\w+)\.(\w+)\.(\w+)$/.exec(id);
-  const title = move ? `${t(`function.${move[2]}`)} ${t(`direction.${move[3]}`)}` : t(`check.${id}.title`);
+  const title = move ? `${t(`function.${move[2]}`)} ${t(`direction.${move[3]}`)}` : titleOf(t, id);
   return `${title}, ${t(`stop.${at}`).toLowerCase()}`;
 }
 

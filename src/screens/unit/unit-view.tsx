@@ -2,6 +2,7 @@ import Link from "next/link";
 import { useTranslations } from "next-intl";
 import type { Outcome } from "@/core/decision/decide";
 import type { StandingState } from "@/core/decision/standing";
+import type { Scope } from "@/core/plan/scope";
 import { foundStowed } from "@/core/plan/variables";
 import type { Family } from "@/core/sheet/families";
 import type { Sheet } from "@/core/sheet/sheet";
@@ -32,7 +33,7 @@ export interface UnitData {
   readonly history: readonly {
     readonly inspectionId: string;
     readonly outcome: Outcome;
-    readonly scope: "full" | "check_in" | "retest";
+    readonly scope: Scope["kind"];
     readonly signedAtMs: number;
     readonly startedAtMs: number;
     readonly by: string;

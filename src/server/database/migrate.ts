@@ -1,6 +1,7 @@
 import { type Migration, type MigrationProvider, Migrator } from "kysely";
 import { checksOf } from "@/core/catalogue/catalogue";
-import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import type { Db } from "./database";
 import * as foundation from "./migrations/001-foundation";
 

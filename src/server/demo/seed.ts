@@ -1,7 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { hashPassword } from "better-auth/crypto";
 import { defaultPolicy } from "@/core/grade/policy";
-import { articulatingBoomSheet, slabScissorSheet } from "@/core/sheet/demo-sheets";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import type { Family } from "@/core/sheet/families";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
 import type { Db } from "@/server/database/database";

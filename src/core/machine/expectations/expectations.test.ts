@@ -1,0 +1,119 @@
+import { describe, expect, it } from "vitest";
+import { type DemoSheetId, demoSheets } from "../../sheet/demo/demo-sheets";
+import { families } from "../../sheet/families";
+import { type Interlock, interlocks } from "../interlocks";
+import { buildMachine, type Machine } from "../machine";
+import { articulatingBoom, towerTelescopeBoom } from "./articulating-boom";
+import { crankMast, electricPushMast } from "./push-around-mast";
+import { type Line, seen } from "./read";
+import { hybridScissor, roughTerrainScissor } from "./rough-terrain-scissor";
+import { narrowScissor, slabScissor } from "./slab-scissor";
+import { telescopicBoom } from "./telescopic-boom";
+import { towableBoom } from "./towable-boom";
+import { trackedSpider } from "./tracked-spider";
+import { vehicleBoom } from "./vehicle-boom";
+import { verticalMast } from "./vertical-mast";
+
+/** Written by hand from the field's practice and not from the model. They disagree loudly. */
+const byHand: readonly (readonly [DemoSheetId, readonly Line[]])[] = [
+  ["dunmarrow-s24", slabScissor],
+  ["sorrel-sl19", narrowScissor],
+  ["pellbridge-rt33", roughTerrainScissor],
+  ["calder-vey-rg26", hybridScissor],
+  ["sorrel-v20", verticalMast],
+  ["sorrel-p6", crankMast],
+  ["sorrel-p9e", electricPushMast],
+  ["calder-vey-kb160", articulatingBoom],
+  ["dunmarrow-a12", towerTelescopeBoom],
+  ["pellbridge-tb28", telescopicBoom],
+  ["dunmarrow-t10", towableBoom],
+  ["calder-vey-sp15", trackedSpider],
+  ["pellbridge-v14", vehicleBoom],
+];
+
+function firstDisagreeing(build: (id: DemoSheetId) => Machine): string | undefined {
+  for (const [id, lines] of byHand) {
+    const machine = build(id);
+    for (const [words, done, given, wanted] of lines) if (seen(machine, done, given) !== wanted) return words;
+  }
+  return undefined;
+}
+
+describe("independent expectations", () => {
+  for (const [id, lines] of byHand) {
+    describe(id, () => {
+      const machine = buildMachine(demoSheets[id]);
+      it.each(lines)("%s", (_words, done, given, wanted) => {
+        expect(seen(machine, done, given)).toBe(wanted);
+      });
+    });
+  }
+
+  it("are forty or more for every family", () => {
+    for (const family of families) {
+      const lines = byHand.filter(([id]) => demoSheets[id].family === family).flatMap(([, l]) => l);
+      expect(lines.length, family).toBeGreaterThanOrEqual(40);
+      expect(new Set(lines.map(([words, done]) => `${done} ${words}`)).size, family).toBe(lines.length);
+    }
+  });
+});
+
+describe("planted errors", () => {
+  const list = interlocks as Interlock[];
+  const right = Object.fromEntries(byHand.map(([id]) => [id, buildMachine(demoSheets[id])]));
+
+  /** The first expectation that notices a change to one interlock. */
+  function noticing(index: number, changed: readonly Interlock[]): string | undefined {
+    const was = list.splice(index, 1, ...changed);
+    try {
+      return firstDisagreeing((id) => buildMachine(demoSheets[id]));
+    } finally {
+      list.splice(index, changed.length, ...was);
+    }
+  }
+
+  it("no interlock can be dropped unnoticed", () => {
+    const unnoticed = [...list.entries()].filter(([i]) => noticing(i, []) === undefined).map(([, x]) => x.id);
+    expect(unnoticed).toEqual([]);
+  });
+
+  it.each([
+    "axles_in_telescope",
+    "legs_not_set",
+    "tilt_refuses_lift",
+    "gate_open",
+    "reach_limit",
+    "crush_guard_pressed",
+    "boom_in_cradle",
+    "casters_free",
+  ])("%s slowing instead of refusing, or the wrong way round, is noticed", (id) => {
+    const index = list.findIndex((i) => i.id === id);
+    const was = list[index];
+    if (was === undefined) throw new Error(`no interlock ${id}`);
+    expect(noticing(index, [{ ...was, effect: "creep" }])).toBeDefined();
+    expect(noticing(index, [{ ...was, when: { not: was.when } }])).toBeDefined();
+  });
+
+  const wrong: Readonly<Record<string, (machine: Machine) => Machine>> = {
+    "the enable's time-out doubled": (m) => ({ ...m, enableTimeOutS: (m.enableTimeOutS ?? 0) * 2 }),
+    "the enable's time-out lost": (m) => ({ ...m, enableTimeOutS: undefined }),
+    "the direction window doubled": (m) => ({ ...m, directionWindowS: m.directionWindowS * 2 }),
+    "a held direction treated as a window": (m) => ({ ...m, directionHeld: false }),
+    "the tilt delay doubled": (m) => ({ ...m, tiltDelayS: m.tiltDelayS * 2 }),
+    "the self-check a second short": (m) => ({ ...m, selfCheckS: m.selfCheckS - 1 }),
+    "the glow time doubled": (m) => ({ ...m, glowS: m.glowS * 2 }),
+    "the auxiliary's longest run doubled": (m) => ({
+      ...m,
+      auxiliaryLongestRunS: (m.auxiliaryLongestRunS ?? 0) * 2,
+    }),
+    "no rest after a long crank": (m) => ({ ...m, crankRestS: -60 }),
+    "a stop button left out of the crank circuit": (m) => ({
+      ...m,
+      crank: m.crank.filter((i) => i.id !== "stop_button_in"),
+    }),
+  };
+  it.each(Object.entries(wrong))("%s is noticed", (_words, change) => {
+    expect(firstDisagreeing((id) => right[id] as Machine)).toBeUndefined();
+    expect(firstDisagreeing((id) => change(right[id] as Machine))).toBeDefined();
+  });
+});

@@ -1,0 +1,99 @@
+import { type Applies, applies } from "../sheet/read";
+import { type LampId, lamps, type Pattern, type SoundId, sounds } from "../sheet/signs";
+import { bind, type Condition, test } from "./condition";
+import type { FunctionGroup } from "./functions";
+import type { Machine } from "./machine";
+import type { MachineState } from "./state";
+import { movementOf } from "./step";
+
+/** What shows and sounds as a whole in one state. Anything not named is dark or silent. */
+export interface Signs {
+  readonly lamps: Readonly<Partial<Record<LampId, "steady" | "flashing">>>;
+  /** The pattern is the sheet's; `any` where the sheet does not say. */
+  readonly sounds: Readonly<Partial<Record<SoundId, Pattern | "any">>>;
+}
+
+interface Rule {
+  readonly lamp?: LampId;
+  readonly as?: "steady" | "flashing";
+  readonly sound?: SoundId;
+  readonly to?: Applies;
+  readonly when?: Condition;
+  /** Only while a function of these groups runs, in these directions. */
+  readonly moving?: { readonly groups: readonly FunctionGroup[]; readonly directions?: readonly string[] };
+}
+
+const is = (variable: string, value: string): Condition => ({ is: [variable, value] });
+const all = (...parts: Condition[]): Condition => ({ all: parts });
+const any = (...parts: Condition[]): Condition => ({ any: parts });
+const not = (part: Condition): Condition => ({ not: part });
+const above = (variable: string, limit: number): Condition => ({ above: [variable, limit] });
+const legs = ["front_left", "front_right", "rear_left", "rear_right"].map((c) => `axis.leg_${c}`);
+const legsBear = all(...legs.map((axis) => above(axis, 0.95)));
+const live = all(is("disconnect", "on"), not(is("key", "off")), not({ anyStopIn: true }));
+
+/** Lamps and sounds that tell a state by themselves; those of an interlock stand in its own entry (`shows`). */
+const rules: readonly Rule[] = [
+  { lamp: "axles", as: "steady", when: all(live, above("axis.axles", 0.95)) },
+  { lamp: "axles", as: "flashing", moving: { groups: ["axles"] } },
+  { lamp: "legs", as: "steady", when: all(live, legsBear, is("chassisLevel", "level")) },
+  { lamp: "legs", as: "flashing", when: all(live, any(...legs.map((l) => above(l, 0.02))), not(legsBear)) },
+  { lamp: "lift_permitted", as: "steady", when: all(live, legsBear, is("chassisLevel", "level")) },
+  { lamp: "range_light", as: "steady", when: all(live, is("range", "light")) },
+  { lamp: "range_heavy", as: "steady", when: all(live, is("range", "heavy")) },
+  { lamp: "glow", as: "steady", when: is("glowLamp", "lit") },
+  { lamp: "fuel_low", as: "steady", when: all(live, is("fuel", "low")) },
+  { lamp: "battery_low", as: "flashing", when: all(live, not(is("battery", "charged"))) },
+  { lamp: "take_off", as: "steady", when: is("takeOff", "in") },
+  { lamp: "cradle", as: "steady", when: all(live, is("cradle", "home")) },
+  { lamp: "tilt", as: "steady", when: all(live, is("tiltTripped", "yes")) },
+  { sound: "tilt", when: all(live, is("tiltTripped", "yes"), { raisedAbove: "tilt_height" }) },
+  { sound: "lowering", moving: { groups: ["lift", "boom"], directions: ["down"] } },
+  { sound: "travel", moving: { groups: ["drive"], directions: ["forward", "reverse"] } },
+  { sound: "reversing", moving: { groups: ["drive"], directions: ["reverse"] } },
+  { sound: "engine_condition", when: all(live, is("fuel", "cut_out")) },
+];
+
+/** The lamps and sounds a person should notice in this state, on the machine as it is built (and failed). */
+export function signsOf(machine: Machine, state: MachineState): Signs {
+  const lit: Partial<Record<LampId, "steady" | "flashing">> = {};
+  const heard: Partial<Record<SoundId, Pattern | "any">> = {};
+  const terms = machine.terms();
+  const holds = (when: Condition) => test(bind(when, terms), state) === 1;
+  const moving = movementOf(machine, state);
+  const light = (lamp: LampId, as: "steady" | "flashing") => {
+    if (!applies(machine.sheet, lamps[lamp]) || broken(machine, `lamp.${lamp}`)) return;
+    if (lit[lamp] !== "flashing") lit[lamp] = as;
+  };
+  const sound = (id: SoundId) => {
+    if (!applies(machine.sheet, sounds[id]) || broken(machine, `alarm.${id}`)) return;
+    heard[id] = machine.sheet.alarms?.[id] ?? "any";
+  };
+  for (const interlock of machine.interlocks) {
+    const { shows } = interlock;
+    if (shows === undefined || broken(machine, `sensor.${interlock.id}`) || !holds(interlock.when)) continue;
+    if (shows.lamp !== undefined) light(shows.lamp, shows.as ?? "steady");
+    if (shows.sound !== undefined) sound(shows.sound);
+  }
+  for (const rule of rules) {
+    if (rule.when !== undefined && !holds(rule.when)) continue;
+    if (rule.moving !== undefined) {
+      if (moving === undefined || !rule.moving.groups.includes(moving.fn.group)) continue;
+      if (rule.moving.directions?.includes(moving.direction) === false) continue;
+    }
+    if (rule.lamp !== undefined) light(rule.lamp, rule.as ?? "steady");
+    if (rule.sound !== undefined) sound(rule.sound);
+  }
+  // Both range lamps flashing say that the boom is outside what the range allows.
+  if (
+    machine.interlocks.some((i) => i.id === "reach_limit" && holds(i.when)) &&
+    lit.range_light !== lit.range_heavy
+  ) {
+    light("range_light", "flashing");
+    light("range_heavy", "flashing");
+  }
+  return { lamps: lit, sounds: heard };
+}
+
+const broken = (machine: Machine, component: string): boolean =>
+  machine.faults.some((f) => f.component === component && f.mode === "dead");

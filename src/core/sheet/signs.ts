@@ -1,0 +1,49 @@
+import type { Applies } from "./read";
+
+/** Lamps a machine may show, by what they tell. Place, colour and the maker's shape are on the sheet. */
+export const lamps = {
+  bulb_check: {},
+  tilt: { features: ["tilt_sensor"] },
+  overload: { features: ["load_sensing"] },
+  axles: { features: ["extendable_axles"] },
+  legs: { features: ["outriggers"] },
+  lift_permitted: { features: ["lift_permitted_lamp"] },
+  range_light: { features: ["two_load_ranges"] },
+  range_heavy: { features: ["two_load_ranges"] },
+  reach_good: { features: ["reach_self_test"] },
+  reach_warning: { features: ["reach_control"] },
+  direction: { features: ["drive_direction_confirm"] },
+  creep: { anyOf: ["creep_switch", "drive_cut_back"] },
+  glow: { features: ["glow_plugs"], fuels: ["diesel", "hybrid", "vehicle_take_off"] },
+  battery_low: { features: ["low_voltage_lockout"], power: "traction_battery" },
+  fuel_low: { features: ["low_fuel_cut_out"], power: "engine" },
+  charging: { features: ["battery_charger"], power: "electrical" },
+  take_off: { features: ["take_off"] },
+  cradle: { features: ["cradle_switches"] },
+  service: { features: ["service_lamp"] },
+  filter: { features: ["filter_lamps"] },
+  level_fault: { features: ["platform_level_correction"] },
+} as const satisfies Record<string, Applies>;
+
+export type LampId = keyof typeof lamps;
+export const lampIds = Object.keys(lamps) as [LampId, ...LampId[]];
+
+/** Sounds a machine may make, by what they tell. The pattern is on the sheet. */
+export const sounds = {
+  lowering: { features: ["lowering_alarm"] },
+  travel: { features: ["travel_alarm"] },
+  reversing: { features: ["reversing_alarm"] },
+  tilt: { features: ["tilt_sensor"] },
+  overload: { features: ["load_sensing"] },
+  guards: { features: ["pothole_guards"] },
+  crushed: { features: ["crush_guard"] },
+  bumper: { features: ["contact_bumper"] },
+  engine_condition: { power: "engine" },
+  start_chirp: { power: "electrical" },
+} as const satisfies Record<string, Applies>;
+
+export type SoundId = keyof typeof sounds;
+export const soundIds = Object.keys(sounds) as [SoundId, ...SoundId[]];
+
+export const patterns = ["steady", "slow_beep", "fast_beep", "warble", "chirp", "horn"] as const;
+export type Pattern = (typeof patterns)[number];
