@@ -35,7 +35,7 @@ export function makeSheet(made: Made): Sheet {
   return {
     schema: 1,
     ...rest,
-    features: Object.fromEntries(featuresOf(made.family).map((id) => [id, it(id)])),
+    features: Object.fromEntries(featuresOf(made.family).map((id) => [id, entryOf(id)])),
     figures: Object.fromEntries(Object.entries(figures).map(([id, value]) => [id, { value, page }])),
     positions: Object.fromEntries(
       positionsOf(made.family).flatMap((id) => {
