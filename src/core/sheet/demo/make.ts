@@ -24,7 +24,7 @@ interface Made extends Pick<Sheet, "maker" | "model" | "family" | "power" | "tyr
  */
 export function makeSheet(made: Made): Sheet {
   const { page, fitted, unknown = [], figures, positions = {}, without = [], ...rest } = made;
-  const _fit = (id: FeatureId): Sheet["features"][FeatureId] => {
+  const entryOf = (id: FeatureId): Sheet["features"][FeatureId] => {
     if (fitted.includes(id)) return { fit: "fitted" };
     if (unknown.includes(id)) return { fit: "unknown" };
     return features[id].safety
