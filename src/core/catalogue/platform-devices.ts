@@ -205,6 +205,19 @@ export const platformDevices: readonly CheckDefinition[] = [
   },
   {
     ...aloft,
+    id: "tilt.lamp",
+    part: "tilt_sensor",
+    to: {
+      families: ["push_around_mast", "towable_boom", "tracked_spider", "vehicle_boom"],
+      features: ["tilt_sensor"],
+      power: "electrical",
+    },
+    needs: atPlatform,
+    minutes: 0.1,
+    conditions: { warning_stays: floor("tilt"), dark: floor("tilt") },
+  },
+  {
+    ...aloft,
     id: "platform.rescue_seal",
     part: "rescue_override",
     to: { features: ["rescue_override"] },

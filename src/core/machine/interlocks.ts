@@ -57,9 +57,17 @@ const legsBear = all(
 /** In the order of how often each is the cause of a movement that does not come. */
 export const interlocks: readonly Interlock[] = [
   // Power, keys and enables
-  { id: "stop_button_in", when: { anyStopIn: true }, groups: everything, source: "any", effect: "refuse" },
+  {
+    id: "stop_button_in",
+    to: { power: "electrical" },
+    when: { anyStopIn: true },
+    groups: everything,
+    source: "any",
+    effect: "refuse",
+  },
   {
     id: "disconnect_off",
+    to: { power: "electrical" },
     when: is("disconnect", "off"),
     groups: everything,
     source: "any",
@@ -83,6 +91,7 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "self_check_running",
+    to: { power: "electrical" },
     when: above("selfCheckLeftS", 0),
     groups: everything,
     source: "any",
@@ -125,6 +134,7 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "enable_not_held",
+    to: { power: "electrical" },
     when: not(is("enable.$station", "held")),
     groups: everything,
     source: "main",
@@ -132,6 +142,7 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "enable_timed_out",
+    to: { power: "electrical" },
     when: is("enableTimedOut.$station", "yes"),
     groups: everything,
     source: "main",
@@ -139,6 +150,7 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "function_before_enable",
+    to: { power: "electrical" },
     when: is("chosenFirst.$station", "yes"),
     groups: everything,
     source: "main",
@@ -208,7 +220,7 @@ export const interlocks: readonly Interlock[] = [
   // The platform and its load
   {
     id: "gate_open",
-    to: { features: ["gate_interlock"] },
+    to: { features: ["gate_interlock"], power: "electrical" },
     when: is("gate", "open"),
     groups: everything,
     stations: ["platform"],
@@ -378,6 +390,15 @@ export const interlocks: readonly Interlock[] = [
     groups: ["drive", "tracks"],
     source: "any",
     effect: "refuse",
+  },
+  {
+    id: "boom_out_no_travel",
+    to: { families: ["tracked_spider"] },
+    when: any(raised, is("cradle", "not_home")),
+    groups: ["drive", "tracks"],
+    source: "any",
+    effect: "refuse",
+    untried: "not_set_on_purpose",
   },
   {
     id: "boom_in_cradle",

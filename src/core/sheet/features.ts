@@ -104,8 +104,8 @@ export const features = {
   automatic_boom_mode: plain(selfPropelledBooms),
   lead_remote: safety(spider, vehicle),
   // Interlocks and safety devices
-  drive_cut_back: safety(selfDriven),
-  drive_cut_out: safety(selfDriven),
+  drive_cut_back: safety(platformDriven),
+  drive_cut_out: safety(platformDriven),
   steering_slows: plain(platformDriven),
   load_sensing: safety(families),
   tilt_sensor: safety(families),

@@ -87,6 +87,7 @@ function placesOf(family: Family, figures: Made["figures"]): Places {
         ...wheels,
         ...trays,
         chassis_front: at(halfLength, 0),
+        chassis_rear: at(-halfLength, -halfWidth * 0.6),
         entry: at(-halfLength, halfWidth * 0.5),
       };
     case "rough_terrain_scissor":
