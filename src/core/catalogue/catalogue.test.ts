@@ -1,12 +1,13 @@
 import { describe, expect, it } from "vitest";
+import { demoSheets } from "../sheet/demo/demo-sheets";
 import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
 import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import { figures } from "../sheet/figures";
 import { figureOf } from "../sheet/read";
-import { sheetSchema } from "../sheet/sheet";
+import { type Sheet, sheetSchema } from "../sheet/sheet";
 import { checksOf, unitOfReading } from "./catalogue";
 
-const sheets = [slabScissorSheet, articulatingBoomSheet];
+const sheets: readonly Sheet[] = Object.values(demoSheets);
 
 describe("the catalogue", () => {
   it("gives every check a key of its own, conditions of its own and a defeated condition that cannot be waved through", () => {

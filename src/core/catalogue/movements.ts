@@ -8,7 +8,7 @@ import { driving, groundMoves, platformMoves } from "./states";
 import type { CheckDefinition } from "./types";
 
 /** What may be wrong with a movement. Not moving is first ruled out; the others never are. */
-const wrongs = {
+export const movementWrongs = {
   did_not_move: stop,
   wrong_way: floor("moves_or_does_not_stop"),
   did_not_stop: floor("moves_or_does_not_stop"),
@@ -37,7 +37,7 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
           version: 1,
           part: station === "platform" ? "platform_switch" : "ground_switch",
           ...placeOf(fn.group, station),
-          conditions: wrongs,
+          conditions: movementWrongs,
           test,
           minutes: 0.25,
           powered: true,

@@ -261,9 +261,19 @@ const componentsIn = (faults: readonly Fault[], prefix: string, mode: FaultMode)
 /** The machine stowed and shut down: key off, stop buttons in, disconnect off, everything closed. */
 export const stowedState = (machine: Machine): MachineState => stowedVariables(machine.sheet);
 
+/** States are never changed, so each is made once for its machine. */
+const readyStates = new WeakMap<Machine, Map<string, MachineState>>();
+
 /** The stowed machine made ready at one station for functions of one group (see `variables.ts`). */
-export const readyState = (
+export function readyState(
   machine: Machine,
   station: Station,
   group: MachineFunction["group"] = "lift",
-): MachineState => readyVariables(machine.sheet, station, group);
+): MachineState {
+  const made = readyStates.get(machine) ?? new Map<string, MachineState>();
+  readyStates.set(machine, made);
+  const key = `${station} ${group}`;
+  const state = made.get(key) ?? readyVariables(machine.sheet, station, group);
+  made.set(key, state);
+  return state;
+}

@@ -1,10 +1,10 @@
 import { database } from "@/server/database/database";
 import { migrate, migrateDown } from "@/server/database/migrate";
 import { demoPeople, demoPin } from "@/server/demo/people";
-import { seedDemo } from "@/server/demo/seed";
+import { recentDays, seedDemo } from "@/server/demo/seed";
 
 const db = database();
-const days = Number(process.env["ROOK_STEP_DEMO_DAYS"] ?? 21);
+const days = Number(process.env["ROOK_STEP_DEMO_DAYS"] ?? recentDays);
 const nowMs = Date.parse(process.env["ROOK_STEP_DEMO_NOW"] ?? "") || Date.now();
 
 await migrate(db);

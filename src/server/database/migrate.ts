@@ -1,21 +1,27 @@
 import { type Migration, type MigrationProvider, Migrator } from "kysely";
-import { checksOf } from "@/core/catalogue/catalogue";
-import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
+import { writtenChecks } from "@/core/catalogue/catalogue";
+import { movementWrongs } from "@/core/catalogue/movements";
+import { always } from "@/core/catalogue/rules";
+import { featureIds, features } from "@/core/sheet/features";
 import type { Db } from "./database";
 import * as foundation from "./migrations/001-foundation";
+import * as sheets from "./migrations/002-sheets";
 
 const provider: MigrationProvider = {
-  getMigrations: async () => ({ "001-foundation": foundation as unknown as Migration }),
+  getMigrations: async () => ({
+    "001-foundation": foundation as unknown as Migration,
+    "002-sheets": sheets as unknown as Migration,
+  }),
 };
 
 const migrator = (db: Db) => new Migrator({ db, provider });
 
-/** Brings the database to this version's form and copies the grading floor into it. */
+/** Brings the database to this version's form and copies the floor and the safety features into it. */
 export async function migrate(db: Db): Promise<readonly string[]> {
   const { error, results } = await migrator(db).migrateToLatest();
   if (error) throw error;
   await copyFloor(db);
+  await copySafetyFeatures(db);
   return (results ?? []).map((r) => r.migrationName);
 }
 
@@ -27,22 +33,24 @@ export async function migrateDown(db: Db): Promise<void> {
 
 /** Rows the catalogue adds are added; a rule once on the floor stays on it, whatever a later catalogue says. */
 async function copyFloor(db: Db): Promise<void> {
-  const rows = new Map<string, { checkId: string; condition: string; rule: string }>();
-  for (const sheet of [slabScissorSheet, articulatingBoomSheet]) {
-    for (const check of checksOf({ ...sheet, features: {} })) {
-      for (const [condition, rule] of Object.entries(check.conditions)) {
-        if (rule.floor === undefined) continue;
-        rows.set(`${check.definition.id}/${condition}`, {
-          checkId: check.definition.id,
-          condition,
-          rule: rule.floor,
-        });
-      }
-    }
-  }
+  const rows = writtenChecks.flatMap(({ id, conditions }) =>
+    Object.entries({ ...conditions, ...always }).flatMap(([condition, { floor }]) =>
+      floor === undefined ? [] : [{ checkId: id, condition, rule: floor }],
+    ),
+  );
   await db
     .insertInto("floorRule")
-    .values([...rows.values()])
+    .values(rows)
+    .onConflict((oc) => oc.doNothing())
+    .execute();
+}
+
+/** A feature once tied to a safety test stays so. */
+async function copySafetyFeatures(db: Db): Promise<void> {
+  const rows = featureIds.filter((id) => features[id].safety).map((id) => ({ id }));
+  await db
+    .insertInto("safetyFeature")
+    .values(rows)
     .onConflict((oc) => oc.doNothing())
     .execute();
 }

@@ -5,6 +5,9 @@ import type { Policy } from "@/core/grade/policy";
 import type { Scope } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
 import type { Family } from "@/core/sheet/families";
+import type { FeatureId } from "@/core/sheet/features";
+import type { FigureId } from "@/core/sheet/figures";
+import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { Role } from "@/server/people/roles";
 
@@ -28,6 +31,39 @@ export interface Database {
     content: Json<Sheet>;
     hash: string;
     createdAt: Time;
+    madeBy: string | null;
+    note: string | null;
+  };
+  safetyFeature: { id: string };
+  sheetClaim: {
+    id: string;
+    sheetId: string;
+    feature: FeatureId;
+    manualPage: string;
+    enteredBy: string;
+    enteredAt: Time;
+    confirmedBy: string | null;
+    confirmedAt: Time | null;
+    withdrawnAt: Time | null;
+  };
+  unitFigure: {
+    unitId: string;
+    figure: FigureId;
+    value: number | null;
+    source: string;
+    setBy: string;
+    setAt: Time;
+  };
+  apiKey: {
+    id: string;
+    siteId: string;
+    name: string;
+    shown: string;
+    hash: string;
+    madeBy: string | null;
+    madeAt: Time;
+    revokedAt: Time | null;
+    lastUsedAt: Time | null;
   };
   unit: {
     id: string;
@@ -57,6 +93,7 @@ export interface Database {
     catalogueVersion: number;
     policy: Json<Policy>;
     found: Json<PlanState>;
+    figures: ColumnType<UnitFigures, string | undefined, never>;
     startedAt: Time;
   };
   inspectionEvent: {

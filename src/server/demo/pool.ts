@@ -1,8 +1,8 @@
-import type { Family } from "@/core/sheet/families";
+import type { DemoSheetId } from "@/core/sheet/demo/demo-sheets";
 
 export interface DemoUnit {
   readonly plate: string;
-  readonly family: Family;
+  readonly sheet: DemoSheetId;
   readonly serial: string;
   /** Days from today until the periodic examination falls due. */
   readonly examinationInDays: number;
@@ -16,11 +16,11 @@ export interface DemoUnit {
 
 const unit = (
   plate: string,
-  family: Family,
+  sheet: DemoSheetId,
   serial: string,
   examinationInDays: number,
   need?: DemoUnit["need"],
-): DemoUnit => ({ plate, family, serial, examinationInDays, need });
+): DemoUnit => ({ plate, sheet, serial, examinationInDays, need });
 const early = (crew: string, place: string, inspector?: string) => ({
   shift: "early" as const,
   crew,
@@ -34,32 +34,32 @@ const late = (crew: string, place: string, inspector?: string) => ({
   inspector,
 });
 
-/** Low Meadow's own pool: some 26 lifts over nine families. Those of two families have their sheets. */
+/** Low Meadow's own pool: 26 lifts over nine families and eighteen models. */
 export const demoPool: readonly DemoUnit[] = [
-  unit("LM-01", "rough_terrain_scissor", "PB-RT-20114", 120),
-  unit("LM-02", "rough_terrain_scissor", "PB-RT-20131", 74),
-  unit("LM-03", "rough_terrain_scissor", "PB-RT-21007", 211),
-  unit("LM-04", "push_around_mast", "SW-P-0871", 160),
-  unit("LM-05", "slab_scissor", "DM-S24-11873", 5, early("heating crew", "Fern Range", "1043")),
-  unit("LM-06", "slab_scissor", "DM-S24-11874", 140, early("heating crew", "Fern Range", "1043")),
-  unit("LM-07", "slab_scissor", "DM-S24-12230", 96, early("glaziers", "Alpine House", "1041")),
-  unit("LM-08", "slab_scissor", "DM-S24-12231", 188, late("heating crew", "Palm Court", "1042")),
-  unit("LM-09", "slab_scissor", "DM-S24-10902", -3, late("lamp crew", "Palm Court", "1044")),
-  unit("LM-10", "vertical_mast", "SW-V-3310", 61),
-  unit("LM-11", "vertical_mast", "SW-V-3311", 230),
-  unit("LM-12", "vertical_mast", "SW-V-3402", 17),
-  unit("LM-13", "push_around_mast", "SW-P-0902", 88),
-  unit("LM-14", "towable_boom", "DM-T10-4410", 33),
-  unit("LM-15", "towable_boom", "DM-T10-4471", 260),
-  unit("LM-16", "towable_boom", "DM-T12-5002", 144),
-  unit("LM-17", "telescopic_boom", "PB-TB22-0119", 301),
-  unit("LM-18", "telescopic_boom", "PB-TB28-0044", 47),
-  unit("LM-19", "articulating_boom", "CV-KB160-7731", 132, early("glaziers", "Palm Court", "1041")),
-  unit("LM-20", "articulating_boom", "CV-KB160-7732", 77, early("arborists", "Lake Lawn", "1042")),
-  unit("LM-21", "articulating_boom", "CV-KB160-8015", 204, late("glaziers", "Palm Court", "1042")),
-  unit("LM-22", "articulating_boom", "CV-KB160-8101", 25, early("lamp crew", "Long Walk", "1044")),
-  unit("LM-23", "tracked_spider", "CV-SP15-0230", 110),
-  unit("LM-24", "tracked_spider", "CV-SP18-0031", 58),
-  unit("LM-25", "vehicle_boom", "PB-V14-1180", 92),
-  unit("LM-26", "vehicle_boom", "PB-V20-0907", 219),
+  unit("LM-01", "pellbridge-rt33", "PB-RT-20114", 120),
+  unit("LM-02", "pellbridge-rt33", "PB-RT-20131", 74),
+  unit("LM-03", "calder-vey-rg26", "CV-RG26-21007", 211),
+  unit("LM-04", "sorrel-p6", "SW-P-0871", 160),
+  unit("LM-05", "dunmarrow-s24", "DM-S24-11873", 5, early("heating crew", "Fern Range", "1043")),
+  unit("LM-06", "dunmarrow-s24", "DM-S24-11874", 140, early("heating crew", "Fern Range", "1043")),
+  unit("LM-07", "dunmarrow-s24", "DM-S24-12230", 96, early("glaziers", "Alpine House", "1041")),
+  unit("LM-08", "dunmarrow-s24", "DM-S24-12231", 188, late("heating crew", "Palm Court", "1042")),
+  unit("LM-09", "sorrel-sl19", "SW-SL19-10902", -3, late("lamp crew", "Palm Court", "1044")),
+  unit("LM-10", "sorrel-v20", "SW-V-3310", 61),
+  unit("LM-11", "sorrel-v20", "SW-V-3311", 230),
+  unit("LM-12", "dunmarrow-m8", "DM-M8-3402", 17),
+  unit("LM-13", "sorrel-p9e", "SW-P-0902", 88),
+  unit("LM-14", "dunmarrow-t10", "DM-T10-4410", 33),
+  unit("LM-15", "dunmarrow-t10", "DM-T10-4471", 260),
+  unit("LM-16", "dunmarrow-t12", "DM-T12-5002", 144),
+  unit("LM-17", "pellbridge-tb22", "PB-TB22-0119", 301),
+  unit("LM-18", "pellbridge-tb28", "PB-TB28-0044", 47),
+  unit("LM-19", "calder-vey-kb160", "CV-KB160-7731", 132, early("glaziers", "Palm Court", "1041")),
+  unit("LM-20", "calder-vey-kb160", "CV-KB160-7732", 77, early("arborists", "Lake Lawn", "1042")),
+  unit("LM-21", "calder-vey-kb160", "CV-KB160-8015", 204, late("glaziers", "Palm Court", "1042")),
+  unit("LM-22", "dunmarrow-a12", "DM-A12-8101", 25, early("lamp crew", "Long Walk", "1044")),
+  unit("LM-23", "calder-vey-sp15", "CV-SP15-0230", 110),
+  unit("LM-24", "calder-vey-sp18", "CV-SP18-0031", 58),
+  unit("LM-25", "pellbridge-v14", "PB-V14-1180", 92),
+  unit("LM-26", "pellbridge-v20", "PB-V20-0907", 219),
 ];

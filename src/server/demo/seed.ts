@@ -1,17 +1,20 @@
 import { randomUUID } from "node:crypto";
 import { hashPassword } from "better-auth/crypto";
 import { defaultPolicy } from "@/core/grade/policy";
-import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
-import type { Family } from "@/core/sheet/families";
+import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
 import type { Db } from "@/server/database/database";
 import { canonical, sha256 } from "@/server/ledger/append";
 import { loginOf } from "@/server/people/auth";
+import { tellHistory } from "./history";
 import { demoPeople, demoPin, demoSite, otherSite } from "./people";
 import { demoPool } from "./pool";
 import { seededRandom, seededUuid } from "./random";
 import { tellStories } from "./stories";
+
+/** Told day by day by the app's own use cases; what lies before is written in bulk. */
+export const recentDays = 21;
+const historyDays = 540;
 
 const shifts = [
   { id: "early", startsMin: 390 },
@@ -29,6 +32,8 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   await seedSites(db);
   await seedPeople(db, random, today);
   await seedUnits(db, random, today);
+  // A test's short demo has no long past.
+  if (days >= recentDays) await tellHistory(db, random, today, historyDays, days);
   await tellStories(db, random, today, days, now);
   await seedNeeds(db);
 }
@@ -87,12 +92,8 @@ export async function addLogin(
 }
 
 async function seedUnits(db: Db, random: () => number, today: Date): Promise<void> {
-  const versions = new Map<Family, string>();
-  const sheets: readonly (readonly [string, Sheet])[] = [
-    ["dunmarrow-s24", slabScissorSheet],
-    ["calder-vey-kb160", articulatingBoomSheet],
-  ];
-  for (const [sheetId, sheet] of sheets) {
+  const versions = new Map<string, string>();
+  for (const [sheetId, sheet] of Object.entries<Sheet>(demoSheets)) {
     const content = canonical(sheetSchema.parse(sheet));
     const id = seededUuid(random);
     await db
@@ -103,7 +104,7 @@ async function seedUnits(db: Db, random: () => number, today: Date): Promise<voi
       .insertInto("sheetVersion")
       .values({ id, sheetId, version: 1, content, hash: sha256(content), createdAt: today })
       .execute();
-    versions.set(sheet.family, id);
+    versions.set(sheetId, id);
   }
   await db
     .insertInto("unit")
@@ -112,9 +113,9 @@ async function seedUnits(db: Db, random: () => number, today: Date): Promise<voi
         id: seededUuid(random),
         plate: u.plate,
         siteId: demoSite,
-        family: u.family,
+        family: demoSheets[u.sheet].family,
         serial: u.serial,
-        sheetVersionId: versions.get(u.family) ?? null,
+        sheetVersionId: versions.get(u.sheet) ?? null,
         examinationDue: new Date(today.getTime() + u.examinationInDays * 86_400_000),
       })),
     )

@@ -2,6 +2,7 @@ import type { Db } from "@/server/database/database";
 import { startInspection, startRetest } from "@/server/inspections/start";
 import { recordRepair, releaseTag } from "@/server/tags/return";
 import { demoPool } from "./pool";
+import { quirks } from "./quirks";
 import { type DemoAnswer, walkAndSign } from "./walk";
 
 const dayMs = 86_400_000;
@@ -135,12 +136,7 @@ async function shiftWalk(
   const earliestMin = (shift === "early" ? 315 : 800) + Math.floor(random() * 6);
   const startMin = Math.max(earliestMin, (freeAt.get(badge) ?? 0) + 2);
   const startedAt = new Date(today.getTime() - ago * dayMs + startMin * minMs);
-  const answers: Record<string, DemoAnswer> = { ...incidents[plate]?.[ago] };
-  // A boom whose stopping distance creeps up, and small things anybody finds.
-  if (plate === "LM-22")
-    answers["drive.stopping"] = { value: Math.round((1.36 - ago * 0.014 + random() * 0.02) * 100) / 100 };
-  if (random() < 0.06) answers["platform.deck"] = { condition: "slippery", putRight: "clean" };
-  if (random() < 0.03) answers["battery.water"] = { condition: "low", putRight: "top_up_water" };
+  const answers: Record<string, DemoAnswer> = { ...quirks(plate, ago, random), ...incidents[plate]?.[ago] };
   // One operator's checks are far too quick.
   const pace = badge === "1044" ? 0.06 : 0.75;
   const lastsMin = 60 * pace;

@@ -3,7 +3,7 @@ import type { InspectionEvent } from "@/core/record/events";
 import { figureOf } from "@/core/sheet/read";
 import type { Db } from "@/server/database/database";
 import { ingest } from "@/server/inspections/ingest";
-import { findInspection, planOf } from "@/server/inspections/model";
+import { findInspection, type OpenInspection, planOf } from "@/server/inspections/model";
 import { eventsHash, judge, type Signed, signInspection } from "@/server/inspections/sign";
 import { seededUuid } from "./random";
 
@@ -26,6 +26,25 @@ export interface DemoWalk {
 export async function walkAndSign(db: Db, walk: DemoWalk, startedAt: Date): Promise<Signed> {
   const inspection = await findInspection(db, walk.inspectionId);
   if (inspection === undefined) throw new Error(`expected an inspection to walk, got ${walk.inspectionId}`);
+  const { events, endsAt: signedAt } = walkedEvents(inspection, walk, startedAt);
+  await ingest(db, inspection.id, walk.personId, { events }, signedAt);
+  const { decision } = await judge(db, inspection, events, walk.personId, signedAt);
+  const signature = { kind: "typed", name: walk.signer } as const;
+  return signInspection(
+    db,
+    inspection.id,
+    walk.personId,
+    { outcome: decision.outcome, eventCount: events.length, eventsHash: eventsHash(events), signature },
+    signedAt,
+  );
+}
+
+/** What the person answers on the way, step by step, and when they are done. */
+export function walkedEvents(
+  inspection: Pick<OpenInspection, "id" | "sheet" | "scope" | "policy" | "found">,
+  walk: Pick<DemoWalk, "random" | "answers" | "pace">,
+  startedAt: Date,
+): { readonly events: readonly InspectionEvent[]; readonly endsAt: Date } {
   const events: InspectionEvent[] = [];
   let atMs = startedAt.getTime();
   for (const step of planOf(inspection).steps) {
@@ -45,17 +64,7 @@ export async function walkAndSign(db: Db, walk: DemoWalk, startedAt: Date): Prom
         : { ...base, type: "changed", step: step.id },
     );
   }
-  const signedAt = new Date(atMs + 20_000);
-  await ingest(db, inspection.id, walk.personId, { events }, signedAt);
-  const { decision } = await judge(db, inspection, events, walk.personId, signedAt);
-  const signature = { kind: "typed", name: walk.signer } as const;
-  return signInspection(
-    db,
-    inspection.id,
-    walk.personId,
-    { outcome: decision.outcome, eventCount: events.length, eventsHash: eventsHash(events), signature },
-    signedAt,
-  );
+  return { events, endsAt: new Date(atMs + 20_000) };
 }
 
 type Base = Pick<InspectionEvent, "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at">;
@@ -63,7 +72,7 @@ type Base = Pick<InspectionEvent, "id" | "inspectionId" | "deviceId" | "seq" | "
 function answer(
   base: Base,
   check: Check,
-  walk: DemoWalk,
+  walk: Pick<DemoWalk, "random" | "answers">,
   sheet: Parameters<typeof figureOf>[0],
 ): InspectionEvent {
   const given = walk.answers?.[check.definition.id];

@@ -270,7 +270,13 @@ async function gradeNew(
   return assess(checks, inspection.sheet, reduce(plain), inspection.policy, contextFrom(topUps)).findings;
 }
 
-function findingRow(inspection: OpenInspection, personId: string, finding: Finding, at: Date) {
+/** A finding as it is queried. */
+export function findingRow(
+  inspection: Omit<OpenInspection, "sealed">,
+  personId: string,
+  finding: Finding,
+  at: Date,
+) {
   const dayMs = 86_400_000;
   return {
     id: randomUUID(),

@@ -1,8 +1,9 @@
 import { type Check, catalogueVersion, checksOf } from "@/core/catalogue/catalogue";
 import type { Policy } from "@/core/grade/policy";
-import { type Plan, planInspection } from "@/core/plan/plan";
+import { type Plan, type PlanInput, planInspection } from "@/core/plan/plan";
 import type { Scope } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
+import { sheetOfUnit } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { Db, Trx } from "@/server/database/database";
 
@@ -38,7 +39,8 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
       "i.scope",
       "i.tagId",
       "i.sheetVersionId",
-      "v.content as sheet",
+      "v.content as model",
+      "i.figures",
       "i.policy",
       "i.found",
       "i.startedAt",
@@ -47,8 +49,8 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
     .where("i.id", "=", id)
     .executeTakeFirst();
   if (row === undefined) return undefined;
-  const { sealedId, ...rest } = row;
-  return { ...rest, sealed: sealedId !== null };
+  const { sealedId, model, figures, ...rest } = row;
+  return { ...rest, sheet: sheetOfUnit(model, figures), sealed: sealedId !== null };
 }
 
 const checksBySheet = new Map<string, ReadonlyMap<string, Check>>();
@@ -63,16 +65,30 @@ export function checksByKey(sheetVersionId: string, sheet: Sheet): ReadonlyMap<s
   return checks;
 }
 
-/** The plan of an inspection: worked out from what was pinned when it started. */
+const plans = new Map<string, Plan>();
+const mostPlans = 200;
+
+/**
+ * The plan of an inspection: worked out from what was pinned when it started. The same input always gives the
+ * same plan, so the last few hundred are kept.
+ */
 export function planOf(inspection: Pick<OpenInspection, "sheet" | "scope" | "policy" | "found">): Plan {
   const { sheet, scope, policy, found } = inspection;
-  return planInspection({
+  const input: PlanInput = {
     sheet,
     scope,
     start: policy.start,
     order: { documents: policy.documents, survey: policy.survey },
     found,
-  });
+  };
+  const key = JSON.stringify(input);
+  const known = plans.get(key);
+  if (known !== undefined) return known;
+  const plan = planInspection(input);
+  const oldest = plans.keys().next();
+  if (plans.size >= mostPlans && !oldest.done) plans.delete(oldest.value);
+  plans.set(key, plan);
+  return plan;
 }
 
 export { catalogueVersion };

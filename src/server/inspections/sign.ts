@@ -95,52 +95,15 @@ export async function signInspection(
     const endsAt = clears(outcome)
       ? new Date(clearanceEndsMs(inspection.policy.trigger, site.shifts, at.getTime(), site.utcOffsetMin))
       : null;
-    const document = {
-      by: personId,
-      startedAt: inspection.startedAt,
-      scope: inspection.scope,
-      pinned: {
-        sheetVersionId: inspection.sheetVersionId,
-        sheetHash: sha256(canonical(inspection.sheet)),
-        catalogueVersion,
-        policyHash: sha256(canonical(inspection.policy)),
-        policy: inspection.policy,
-        found: inspection.found,
-      },
-      outcome,
-      shownOutcome: wanted.outcome,
-      reasons: decision.reasons,
-      findings: assessment.findings,
-      signature: wanted.signature,
-      eventCount: events.length,
-      eventsHash: wanted.eventsHash,
-      events: inOrder(events),
-    };
-    const entries: Entry[] = [
-      { unitId: inspection.unitId, kind: "inspection", subjectId: inspectionId, at, document },
-    ];
-    const [head] = await append(trx, inspection.unitId, entries);
+    const judged = { assessment, decision, due, outcome };
+    const [head] = await append(trx, inspection.unitId, [
+      sealEntry(inspection, personId, judged, events, wanted, at),
+    ]);
     if (head === undefined) throw new Error("the ledger took no entry");
     heads.push(head);
     await trx
       .insertInto("seal")
-      .values({
-        inspectionId,
-        unitId: inspection.unitId,
-        outcome,
-        shownOutcome: wanted.outcome,
-        reasons: JSON.stringify(decision.reasons),
-        scope: inspection.scope.kind,
-        signedBy: personId,
-        signedAt: at,
-        startedAt: inspection.startedAt,
-        checksDue: due,
-        answered: due - assessment.open.length,
-        skipped: assessment.skipped.length,
-        ungradable: assessment.ungradable.length,
-        clearanceEndsAt: endsAt,
-        ledgerPosition: head.position,
-      })
+      .values(sealRow(inspection, personId, judged, wanted.outcome, endsAt, head.position, at))
       .execute();
     await trx.deleteFrom("inspectionEvent").where("inspectionId", "=", inspectionId).execute();
     if (outcome === "retest_passed" && inspection.tagId !== null)
@@ -149,6 +112,76 @@ export async function signInspection(
   });
   noteHeads(heads);
   return signed;
+}
+
+export interface Judged {
+  readonly assessment: Assessment;
+  readonly decision: Decision;
+  readonly due: number;
+  /** What stands: the worse of what the server works out and what the person was shown. */
+  readonly outcome: Outcome;
+}
+
+/** What a signed inspection writes into its unit's ledger (see docs/formats/ledger.md). */
+export function sealEntry(
+  inspection: Omit<OpenInspection, "sealed">,
+  personId: string,
+  judged: Judged,
+  events: readonly InspectionEvent[],
+  signed: Pick<z.infer<typeof signSchema>, "outcome" | "eventsHash" | "signature">,
+  at: Date,
+): Entry {
+  const document = {
+    by: personId,
+    startedAt: inspection.startedAt,
+    scope: inspection.scope,
+    pinned: {
+      sheetVersionId: inspection.sheetVersionId,
+      sheetHash: sha256(canonical(inspection.sheet)),
+      catalogueVersion,
+      policyHash: sha256(canonical(inspection.policy)),
+      policy: inspection.policy,
+      found: inspection.found,
+    },
+    outcome: judged.outcome,
+    shownOutcome: signed.outcome,
+    reasons: judged.decision.reasons,
+    findings: judged.assessment.findings,
+    signature: signed.signature,
+    eventCount: events.length,
+    eventsHash: signed.eventsHash,
+    events: inOrder(events),
+  };
+  return { unitId: inspection.unitId, kind: "inspection", subjectId: inspection.id, at, document };
+}
+
+/** What is queried of a signed inspection. */
+export function sealRow(
+  inspection: Omit<OpenInspection, "sealed">,
+  personId: string,
+  { assessment, decision, due, outcome }: Judged,
+  shownOutcome: Outcome,
+  clearanceEndsAt: Date | null,
+  ledgerPosition: number,
+  at: Date,
+) {
+  return {
+    inspectionId: inspection.id,
+    unitId: inspection.unitId,
+    outcome,
+    shownOutcome,
+    reasons: JSON.stringify(decision.reasons),
+    scope: inspection.scope.kind,
+    signedBy: personId,
+    signedAt: at,
+    startedAt: inspection.startedAt,
+    checksDue: due,
+    answered: due - assessment.open.length,
+    skipped: assessment.skipped.length,
+    ungradable: assessment.ungradable.length,
+    clearanceEndsAt,
+    ledgerPosition,
+  };
 }
 
 export async function eventsOf(trx: Trx | Db, inspectionId: string): Promise<readonly InspectionEvent[]> {

@@ -6,11 +6,12 @@ import type { Scope } from "@/core/plan/scope";
 import { foundStowed } from "@/core/plan/variables";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { figuresOf } from "@/server/units/figures";
 import { catalogueVersion } from "./model";
 
 export const startSchema = z.strictObject({
   unitId: z.uuid(),
-  scope: z.enum(["full", "check_in"]).default("full"),
+  scope: z.enum(["full", "check_in", "transport"]).default("full"),
 });
 
 /** Starts an inspection, or gives back the person's own open one of the same scope: a reload starts nothing new. */
@@ -126,6 +127,7 @@ async function begin(
       catalogueVersion,
       policy: JSON.stringify(unit.policy),
       found: JSON.stringify(foundStowed(unit.sheet)),
+      figures: JSON.stringify(await figuresOf(trx, unitId)),
       startedAt: at,
     })
     .execute();

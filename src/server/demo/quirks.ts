@@ -1,0 +1,24 @@
+import type { DemoAnswer } from "./walk";
+
+/**
+ * What a unit is like over the months, by days before today: trends no single day shows, and the small things
+ * anybody finds and puts right.
+ */
+export function quirks(
+  plate: string,
+  ago: number,
+  random: () => number,
+): Readonly<Record<string, DemoAnswer>> {
+  const answers: Record<string, DemoAnswer> = {};
+  // A boom whose stopping distance creeps up month by month, towards its limit of 0.9 m.
+  if (plate === "LM-22") answers["drive.stopping"] = { value: stoppingM(ago, random()) };
+  if (random() < 0.06) answers["platform.deck"] = { condition: "slippery", putRight: "clean" };
+  if (random() < 0.03) answers["battery.water"] = { condition: "low", putRight: "top_up_water" };
+  if (random() < 0.02) answers["doc.decals"] = { condition: "dirty", putRight: "clean" };
+  if (random() < 0.02) answers["covers.latched"] = { condition: "unlatched", putRight: "latch_cover" };
+  return answers;
+}
+
+/** From 0.52 m eighteen months ago to 0.87 m today, with the scatter of a paced tape. */
+const stoppingM = (ago: number, scatter: number): number =>
+  Math.round((0.87 - (0.35 * Math.min(ago, 540)) / 540 + (scatter - 0.5) * 0.03) * 100) / 100;
