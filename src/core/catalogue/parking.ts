@@ -1,5 +1,5 @@
 import { booms, legged, selfDriven } from "../sheet/families";
-import { floor, putRight, repair, stop } from "./rules";
+import { floor, putRight, repair, stop, watch } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition } from "./types";
 
@@ -27,7 +27,7 @@ export const parkingChecks: readonly CheckDefinition[] = [
     id: "park.place",
     part: "parking",
     cautions: ["idle_down"],
-    conditions: { not_level: putRight("set_right"), in_the_way: putRight("set_right") },
+    conditions: { left_raised: watch, not_level: putRight("set_right"), in_the_way: putRight("set_right") },
   },
   {
     ...park,

@@ -34,7 +34,7 @@ const late = (crew: string, place: string, inspector?: string) => ({
   inspector,
 });
 
-/** Low Meadow's own pool: 26 lifts over nine families and eighteen models. */
+/** Low Meadow's own pool: 26 lifts of its own and one on hire, over nine families and eighteen models. */
 export const demoPool: readonly DemoUnit[] = [
   unit("LM-01", "pellbridge-rt33", "PB-RT-20114", 120),
   unit("LM-02", "pellbridge-rt33", "PB-RT-20131", 74),
@@ -56,10 +56,12 @@ export const demoPool: readonly DemoUnit[] = [
   unit("LM-18", "pellbridge-tb28", "PB-TB28-0044", 47),
   unit("LM-19", "calder-vey-kb160", "CV-KB160-7731", 132, early("glaziers", "Palm Court", "1041")),
   unit("LM-20", "calder-vey-kb160", "CV-KB160-7732", 77, early("arborists", "Lake Lawn", "1042")),
-  unit("LM-21", "calder-vey-kb160", "CV-KB160-8015", 204, late("glaziers", "Palm Court", "1042")),
+  unit("LM-21", "calder-vey-kb160", "CV-KB160-8015", 204, late("glaziers", "Palm Court")),
   unit("LM-22", "dunmarrow-a12", "DM-A12-8101", 25, early("lamp crew", "Long Walk", "1044")),
   unit("LM-23", "calder-vey-sp15", "CV-SP15-0230", 110),
   unit("LM-24", "calder-vey-sp18", "CV-SP18-0031", 58),
   unit("LM-25", "pellbridge-v14", "PB-V14-1180", 92),
+  // Hired in for the autumn; its scratches are argued over.
+  unit("HI-07", "calder-vey-kb160", "CV-KB160-6620", 150),
   unit("LM-26", "pellbridge-v20", "PB-V20-0907", 219),
 ];

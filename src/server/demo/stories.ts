@@ -31,6 +31,36 @@ const incidents: Readonly<Record<string, Readonly<Record<number, Answers>>>> = {
     5: { "hydraulic.level": { value: 36, putRight: "top_up_oil" } },
     2: { "hydraulic.level": { value: 35, putRight: "top_up_oil" } },
   },
+  // Found in the air in the morning.
+  "LM-03": {
+    1: {
+      "park.place": {
+        condition: "left_raised",
+        note: "Found raised two metres at 05:10, night crew gone, stop buttons out",
+      },
+    },
+  },
+  // Its hour meter was replaced.
+  "LM-25": {
+    6: {
+      "doc.service_due": {
+        condition: "missing",
+        note: "Hour meter replaced at 1,904 h, the new one reads from 0; sticker not yet changed",
+      },
+    },
+  },
+  // On hire, with damage argued over: the walk at hire-in settles it.
+  "HI-07": {
+    15: {
+      "rails.condition": {
+        condition: "scuffed",
+        note: "Top rail, left, a hand's width: on it at hire-in, before our first use",
+      },
+    },
+    4: {
+      "rails.condition": { condition: "scuffed", note: "The hirer calls it new; see the walk at hire-in" },
+    },
+  },
   "LM-07": {
     12: { "rails.condition": { condition: "scuffed", note: "Top rail, right side, from a door frame" } },
   },
@@ -78,9 +108,11 @@ export async function tellStories(
   for (let ago = days; ago >= 0; ago--) {
     const freeAt = new Map<string, number>();
     for (const unit of demoPool) {
-      if (unit.need === undefined || isIdle(unit.plate, ago)) continue;
-      if (!worked(told, ago) && incidents[unit.plate]?.[ago] === undefined) continue;
-      await shiftWalk(told, unit.plate, ago, unit.need.shift, unit.need.inspector ?? "1041", freeAt);
+      const incident = incidents[unit.plate]?.[ago] !== undefined;
+      if (isIdle(unit.plate, ago)) continue;
+      if (!incident && (unit.need === undefined || !worked(told, ago))) continue;
+      const inspector = unit.need?.inspector ?? (unit.need?.shift === "late" ? "1042" : "1041");
+      await shiftWalk(told, unit.plate, ago, unit.need?.shift ?? "early", inspector, freeAt);
     }
     if (ago === 9)
       await repairAndRetest(
