@@ -223,6 +223,12 @@ export const interlockTests: readonly CheckDefinition[] = [
   },
 ];
 
+export const stopButtonConditions = {
+  stays_live: floor("stop_button"),
+  sticks: floor("stop_button"),
+  cracked: repair,
+} as const;
+
 /** One check for each stop button that is at neither station: on the chassis or on a remote. */
 export function stopButtonTests(sheet: Sheet): readonly CheckDefinition[] {
   return sheet.stopButtons
@@ -237,6 +243,6 @@ export function stopButtonTests(sheet: Sheet): readonly CheckDefinition[] {
       needs: { ...groundMoves, testArea: "confirmed" },
       leaves: { engine: "off" },
       minutes: 0.3,
-      conditions: { stays_live: floor("stop_button"), sticks: floor("stop_button"), cracked: repair },
+      conditions: stopButtonConditions,
     }));
 }

@@ -1,6 +1,6 @@
 import { expectedOf } from "../machine/expect";
-import type { FunctionGroup } from "../machine/functions";
-import { hasEnable } from "../machine/functions";
+
+import { everyMovement, type FunctionGroup, hasEnable } from "../machine/functions";
 import type { Machine } from "../machine/machine";
 import type { Station } from "../machine/state";
 import { floor, repair, stop, watch } from "./rules";
@@ -19,6 +19,13 @@ export const movementWrongs = {
   intermittent: watch,
 } as const;
 
+const idOf = (station: Station, fn: string, direction: string) => `move.${station}.${fn}.${direction}`;
+
+/** The id of every movement check any sheet could ask for. */
+export const movementIds = (): readonly string[] => [
+  ...new Set(everyMovement().map((m) => idOf(m.station, m.function, m.direction))),
+];
+
 /**
  * One check for each movement at each station that the fault-free machine would make: generated from the
  * sheet's functions, so a function the sheet adds is tested without a line here.
@@ -33,7 +40,7 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
         const test = { station, function: fn.id, direction, enable } as const;
         if (expectedOf(machine, test) === "must_stay") continue;
         checks.push({
-          id: `move.${station}.${fn.id}.${direction}`,
+          id: idOf(station, fn.id, direction),
           version: 1,
           part: station === "platform" ? "platform_switch" : "ground_switch",
           ...placeOf(fn.group, station),

@@ -1,7 +1,7 @@
 import type { TestSetting } from "../machine/expect";
+import type { Applies } from "../sheet/applies-to";
 import type { FigureId, FigureUnit } from "../sheet/figures";
 import type { PositionId } from "../sheet/positions";
-import type { Applies } from "../sheet/read";
 import type { PartId } from "./parts";
 
 /** From where a check is made. */

@@ -1,6 +1,7 @@
+import type { Applies } from "../sheet/applies-to";
 import { booms, type Family, legged, platformDriven, scissors, verticals } from "../sheet/families";
 import type { FeatureId } from "../sheet/features";
-import { type Applies, applies, mayHave } from "../sheet/read";
+import { applies, mayHave } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import type { Station } from "./state";
 
@@ -175,6 +176,18 @@ const table: readonly FunctionEntry[] = [
   // Steered by difference: one track against the other.
   fn("steer", "drive", sideways, 4, lead, { families: ["tracked_spider"] }, { signed: true }),
 ];
+
+/** Every function in every direction at every station that some lift has. */
+export const everyMovement = (): readonly {
+  readonly station: Station;
+  readonly function: string;
+  readonly direction: string;
+}[] =>
+  table.flatMap((entry) =>
+    entry.stations.flatMap((station) =>
+      entry.directions.map((direction) => ({ station, function: entry.id, direction })),
+    ),
+  );
 
 /** The functions this sheet's machine may have, in the order a panel is swept. */
 export function functionsOf(sheet: Sheet): readonly MachineFunction[] {

@@ -1,5 +1,5 @@
+import type { Applies } from "../sheet/applies-to";
 import { platformDriven, selfDriven } from "../sheet/families";
-import type { Applies } from "../sheet/read";
 import type { LampId, SoundId } from "../sheet/signs";
 import type { Condition } from "./condition";
 import type { FunctionGroup } from "./functions";

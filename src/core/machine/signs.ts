@@ -1,4 +1,5 @@
-import { type Applies, applies } from "../sheet/read";
+import type { Applies } from "../sheet/applies-to";
+import { applies } from "../sheet/read";
 import { type LampId, lamps, type Pattern, type SoundId, sounds } from "../sheet/signs";
 import { bind, type Condition, test } from "./condition";
 import type { FunctionGroup } from "./functions";

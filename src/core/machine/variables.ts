@@ -1,5 +1,6 @@
+import type { Applies } from "../sheet/applies-to";
 import { booms, type Family, legged, platformDriven } from "../sheet/families";
-import { type Applies, applies, fitOf, hasEngine } from "../sheet/read";
+import { applies, fitOf, hasEngine } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import { functionsOf, type MachineFunction } from "./functions";
 import {

@@ -1,5 +1,6 @@
+import type { Applies } from "../sheet/applies-to";
 import { legged } from "../sheet/families";
-import { type Applies, applies, choiceOf } from "../sheet/read";
+import { applies, choiceOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 
 /** The machine's state as planning needs it: one word per variable. */

@@ -26,6 +26,10 @@ export const powers = [
 
 export type Power = (typeof powers)[number];
 
+export const tyreKinds = ["air", "foam_filled", "solid", "casters", "tracks"] as const;
+
+export type Tyres = (typeof tyreKinds)[number];
+
 /** Groups that parts, interlocks and checks apply to. */
 export const selfPropelledBooms = ["telescopic_boom", "articulating_boom"] as const;
 export const booms = [...selfPropelledBooms, "towable_boom", "tracked_spider", "vehicle_boom"] as const;

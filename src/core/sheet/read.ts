@@ -1,5 +1,5 @@
+import type { Applies } from "./applies-to";
 import { type ChoiceId, choices } from "./choices";
-import type { Family, Power } from "./families";
 import { type FeatureId, familyMayHave } from "./features";
 import { type FigureId, figures } from "./figures";
 import type { Sheet } from "./sheet";
@@ -38,21 +38,6 @@ export const hasEngine = (sheet: Sheet): boolean => sheet.power !== "battery" &&
 /** Whether it lifts by traction batteries. */
 export const hasTractionBattery = (sheet: Sheet): boolean =>
   sheet.power === "battery" || sheet.power === "hybrid";
-
-/**
- * What a function, an interlock, a part or a check applies to, as data. Every clause that is given must hold;
- * `features` all may be fitted, of `anyOf` one may.
- */
-export interface Applies {
-  readonly families?: readonly Family[];
-  readonly features?: readonly FeatureId[];
-  readonly anyOf?: readonly FeatureId[];
-  readonly power?: "engine" | "traction_battery" | "electrical" | "hand_crank";
-  readonly fuels?: readonly Power[];
-  readonly tyres?: readonly Sheet["tyres"][];
-  /** Applies if the sheet chose one of these, or does not say. */
-  readonly choice?: readonly [ChoiceId, ...string[]];
-}
 
 /** Whether something applies to a sheet's machine. Unknown features and choices keep it on. */
 export function applies(sheet: Sheet, to: Applies): boolean {

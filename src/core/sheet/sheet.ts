@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { choiceIds, choices, choicesOf } from "./choices";
-import { families, powers, powersOf } from "./families";
+import { families, powers, powersOf, tyreKinds } from "./families";
 import { type FeatureId, familyMayHave, featureIds, features } from "./features";
 import { type FigureId, figureIds, figureTable } from "./figures";
 import { positionIds, positionTable } from "./positions";
@@ -50,7 +50,7 @@ export const sheetSchema = z
     model: z.string().min(1),
     family: z.enum(families),
     power: z.enum(powers),
-    tyres: z.enum(["air", "foam_filled", "solid", "casters", "tracks"]),
+    tyres: z.enum(tyreKinds),
     features: z.partialRecord(z.enum(featureIds as [FeatureId, ...FeatureId[]]), fitSchema),
     choices: z
       .partialRecord(z.enum(choiceIds as [(typeof choiceIds)[number]]), z.string())

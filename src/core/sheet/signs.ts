@@ -1,4 +1,4 @@
-import type { Applies } from "./read";
+import type { Applies } from "./applies-to";
 
 /** Lamps a machine may show, by what they tell. Place, colour and the maker's shape are on the sheet. */
 export const lamps = {

@@ -1,7 +1,9 @@
 import { type Migration, type MigrationProvider, Migrator } from "kysely";
 import { writtenChecks } from "@/core/catalogue/catalogue";
-import { movementWrongs } from "@/core/catalogue/movements";
+import { stopButtonConditions } from "@/core/catalogue/interlock-tests";
+import { movementIds, movementWrongs } from "@/core/catalogue/movements";
 import { always } from "@/core/catalogue/rules";
+import type { ConditionRule } from "@/core/catalogue/types";
 import { featureIds, features } from "@/core/sheet/features";
 import type { Db } from "./database";
 import * as foundation from "./migrations/001-foundation";
@@ -33,8 +35,10 @@ export async function migrateDown(db: Db): Promise<void> {
 
 /** Rows the catalogue adds are added; a rule once on the floor stays on it, whatever a later catalogue says. */
 async function copyFloor(db: Db): Promise<void> {
-  const rows = writtenChecks.flatMap(({ id, conditions }) =>
-    Object.entries({ ...conditions, ...always }).flatMap(([condition, { floor }]) =>
+  const movements = movementIds().map((id) => ({ id, conditions: movementWrongs }));
+  const stops = { id: "stop.*", conditions: stopButtonConditions };
+  const rows = [...writtenChecks, ...movements, stops].flatMap(({ id, conditions }) =>
+    Object.entries<ConditionRule>({ ...conditions, ...always }).flatMap(([condition, { floor }]) =>
       floor === undefined ? [] : [{ checkId: id, condition, rule: floor }],
     ),
   );

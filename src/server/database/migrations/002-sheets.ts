@@ -22,6 +22,18 @@ BEGIN
   RETURN NEW;
 END $$;
 
+-- Stop buttons beyond the two panels are named on the sheet: their floor is one rule for all of them.
+CREATE OR REPLACE FUNCTION finding_before() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  PERFORM lock_unit(NEW.unit_id);
+  IF NEW.grade <> 'tag_out' AND EXISTS (
+    SELECT 1 FROM floor_rule f WHERE f.condition = NEW.condition
+      AND (f.check_id = NEW.check_id OR (f.check_id = 'stop.*' AND NEW.check_id LIKE 'stop.%'))) THEN
+    RAISE EXCEPTION '% / % is on the floor: expected grade tag_out, got %', NEW.check_id, NEW.condition, NEW.grade USING ERRCODE = 'check_violation';
+  END IF;
+  RETURN NEW;
+END $$;
+
 ALTER TABLE sheet_version ADD made_by uuid REFERENCES person, ADD note text;
 
 -- What one person says is not fitted, until a second agrees. Until then the sheet keeps its checks on.
@@ -83,6 +95,7 @@ ALTER TABLE seal DROP CONSTRAINT seal_scope_check;
 ALTER TABLE seal ADD CONSTRAINT seal_scope_check CHECK (scope IN ('full','check_in','retest'));
 CREATE OR REPLACE FUNCTION sheet_not_fitted() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RETURN NEW; END $$;
 DROP TABLE safety_feature;
+DELETE FROM floor_rule WHERE check_id = 'stop.*';
 `)
     .execute(db);
 }
