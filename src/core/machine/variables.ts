@@ -168,3 +168,13 @@ export function readyVariables(
   }
   return compact(state);
 }
+
+/** The values of every variable of a sheet's machine: its words, an amount, or free text (what is chosen and moves). */
+export function valuesOf(sheet: Sheet): ReadonlyMap<VariableId, readonly string[] | "amount" | "text"> {
+  return new Map(
+    variablesOf(sheet).map(({ id, values, stowed }) => [
+      id,
+      values ?? (typeof stowed === "number" ? "amount" : "text"),
+    ]),
+  );
+}

@@ -1,3 +1,4 @@
+import { demoKey } from "@/server/api/keys";
 import { database } from "@/server/database/database";
 import { migrate, migrateDown } from "@/server/database/migrate";
 import { demoPeople, demoPin } from "@/server/demo/people";
@@ -18,6 +19,7 @@ if (started !== undefined && finished === undefined) {
 if (finished === undefined) await seedDemo(db, new Date(nowMs), days);
 await db.destroy();
 
+console.log(`API key of the demo (GET /api/v1/openapi.json says what it opens): ${demoKey}\n`);
 console.log(`Demo sign-ins (PIN ${demoPin} for all):`);
 for (const { badge, name, roles, site } of demoPeople) {
   console.log(

@@ -1,4 +1,4 @@
-import { type Migration, type MigrationProvider, Migrator } from "kysely";
+import { type Migration, type MigrationProvider, Migrator, NO_MIGRATIONS } from "kysely";
 import { writtenChecks } from "@/core/catalogue/catalogue";
 import { stopButtonConditions } from "@/core/catalogue/interlock-tests";
 import { movementIds, movementWrongs } from "@/core/catalogue/movements";
@@ -27,9 +27,9 @@ export async function migrate(db: Db): Promise<readonly string[]> {
   return (results ?? []).map((r) => r.migrationName);
 }
 
-/** Undoes the latest migration. */
+/** Undoes every migration. */
 export async function migrateDown(db: Db): Promise<void> {
-  const { error } = await migrator(db).migrateDown();
+  const { error } = await migrator(db).migrateTo(NO_MIGRATIONS);
   if (error) throw error;
 }
 

@@ -3,6 +3,7 @@ import { hashPassword } from "better-auth/crypto";
 import { defaultPolicy } from "@/core/grade/policy";
 import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
+import { demoKey, makeKey } from "@/server/api/keys";
 import type { Db } from "@/server/database/database";
 import { canonical, sha256 } from "@/server/ledger/append";
 import { loginOf } from "@/server/people/auth";
@@ -30,6 +31,7 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   const today = new Date(Math.floor(now.getTime() / 86_400_000) * 86_400_000);
   const random = seededRandom(1867);
   await seedSites(db);
+  await makeKey(db, demoSite, "Demo key", null, today, demoKey);
   await seedPeople(db, random, today);
   await seedUnits(db, random, today);
   // A test's short demo has no long past.

@@ -1,6 +1,8 @@
 import { NextResponse } from "next/server";
 import type { z } from "zod";
+import { siteOfKey } from "@/server/api/keys";
 import { now } from "@/server/clock";
+import { database } from "@/server/database/database";
 import { log } from "@/server/log";
 import { type SignedIn, whoIs } from "@/server/people/session";
 import { Problem } from "./problem";
@@ -115,4 +117,13 @@ export async function jsonOf(request: Request): Promise<unknown> {
   } catch {
     throw new Problem(400, "not-json", "expected a JSON body; check what was sent");
   }
+}
+
+/** A route for other programs: a bearer key says which site they speak for. */
+export function keyRoute<P = Record<string, never>>(
+  handler: (call: Omit<Call<P>, "person"> & { readonly siteId: string }) => Promise<unknown>,
+) {
+  return openRoute<P>(async (call) =>
+    handler({ ...call, siteId: await siteOfKey(database(), call.request.headers, call.at) }),
+  );
 }

@@ -16,6 +16,10 @@ export const rights = {
   repair: ["technician"],
   retest: ["technician", "operator", "owner"],
   release: ["technician", "owner"],
+  /** Policies, keys of the API, machine sheets. */
+  settings: ["owner"],
+  /** To be the second person who says that a feature is not fitted. */
+  confirm_sheet: ["owner", "supervisor", "technician"],
   see: roles,
 } as const satisfies Record<string, readonly Role[]>;
 

@@ -65,6 +65,14 @@ export function requireRight(person: SignedIn, right: Right, siteId: string): vo
   throw new Problem(
     403,
     "no-right",
-    `this needs the role of ${rights[right].join(" or ").replaceAll("_", " ")} at this site; ask the owner, or tag the unit out if it must not be used`,
+    `this needs the role of ${rightWords(right)} at this site; ask the owner, or tag the unit out if it must not be used`,
   );
 }
+
+/** The site at which the person holds a right; refuses with a problem where there is none. */
+export function siteWith(person: SignedIn, right: Right): string {
+  for (const siteId of person.roles.keys()) if (mayAt(person, right, siteId)) return siteId;
+  throw new Problem(403, "no-right", `this needs the role of ${rightWords(right)}; ask the owner`);
+}
+
+const rightWords = (right: Right): string => rights[right].join(" or ").replaceAll("_", " ");

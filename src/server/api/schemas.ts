@@ -1,0 +1,135 @@
+import { z } from "zod";
+import { policySchema } from "@/core/grade/policy";
+import { families } from "@/core/sheet/families";
+import { sheetSchema } from "@/core/sheet/sheet";
+import { lampIds, patterns, soundIds } from "@/core/sheet/signs";
+
+/** The forms of the API, once: requests are read with them, and the OpenAPI document is made from them. */
+
+const station = z.enum(["ground", "platform", "remote"]);
+
+export const actionSchema = z
+  .discriminatedUnion("do", [
+    z.strictObject({ do: z.literal("set"), variable: z.string(), to: z.union([z.string(), z.number()]) }),
+    z.strictObject({ do: z.literal("hold_enable"), station }),
+    z.strictObject({ do: z.literal("release_enable"), station }),
+    z.strictObject({
+      do: z.literal("operate"),
+      station,
+      function: z.string(),
+      direction: z.string(),
+      source: z.enum(["main", "auxiliary"]).optional(),
+    }),
+    z.strictObject({ do: z.literal("release_function"), station }),
+    z.strictObject({ do: z.literal("crank") }),
+    z.strictObject({ do: z.literal("confirm_direction") }),
+    z.strictObject({ do: z.literal("reach_self_test") }),
+    z.strictObject({ do: z.literal("wait") }),
+  ])
+  .describe("What a person does");
+
+export const stateSchema = z
+  .record(z.string(), z.union([z.string(), z.number()]))
+  .describe("Variables of the machine by name; `unknown` where nobody knows. Axes run from 0 to 1");
+
+const expectFields = {
+  sheetId: z.string().optional().describe("A sheet of this site; or give `sheet`"),
+  sheet: sheetSchema.optional(),
+  from: z
+    .enum(["stowed", "ready_ground", "ready_platform", "ready_remote"])
+    .default("stowed")
+    .describe("The state that `state` differs from"),
+  state: stateSchema.default({}),
+  action: z.unknown().describe("See Action; `elapsedS` may stand in it or beside it"),
+  elapsedS: z.number().min(0).max(86_400).optional(),
+};
+export const expectRequest = z.strictObject(expectFields);
+
+export const observationSchema = z
+  .looseObject({ see: z.string() })
+  .describe("What a person may see: moves, stays, stops, lamp, engine, ...");
+
+export const expectResponse = z.strictObject({
+  acceptable: z.array(observationSchema).describe("Any of these is right"),
+  blockedBy: z.array(
+    z.strictObject({
+      interlock: z.string(),
+      why: z.string(),
+      effect: z.enum(["refuse", "creep"]),
+      depends: z.array(z.string()).describe("The unknown variables that decide it; empty where it holds"),
+    }),
+  ),
+  state: stateSchema,
+  signs: z.strictObject({
+    lamps: z.partialRecord(z.enum(lampIds), z.enum(["steady", "flashing"])),
+    sounds: z.partialRecord(z.enum(soundIds), z.enum([...patterns, "any"])),
+  }),
+});
+
+export const gradeRequest = z.strictObject({
+  part: z.string().describe("A part or a check of the catalogue"),
+  condition: z.string(),
+  extent: z
+    .strictObject({ value: z.number(), limit: z.number() })
+    .optional()
+    .describe("For a measured condition: the reading and the sheet's limit, in the check's unit"),
+  policy: z.union([z.enum(["strict", "graded", "log_book"]), policySchema]),
+  context: z
+    .strictObject({
+      earlierTopUps: z.number().int().min(0).optional(),
+      grown: z.boolean().optional(),
+      putRight: z.string().optional().describe("What the operator did about it on the spot"),
+    })
+    .optional(),
+});
+
+export const gradeResponse = z.strictObject({
+  grade: z.enum(["fine", "put_right", "watch", "repair_by", "tag_out"]),
+  rule: z.string(),
+  floor: z.boolean(),
+  check: z.string().describe("The check whose rule gave the grade: the worst where a part has several"),
+});
+
+export const sheetsResponse = z.strictObject({
+  sheets: z.array(
+    z.strictObject({ id: z.string(), name: z.string(), family: z.enum(families), sheet: sheetSchema }),
+  ),
+});
+
+const conditionRule = z.strictObject({
+  graded: z.enum(["put_right", "watch", "repair_by", "tag_out"]),
+  floor: z.string().optional(),
+  upkeep: z.string().optional(),
+  conditions: z.literal(true).optional(),
+});
+
+export const catalogueResponse = z.strictObject({
+  version: z.number().int(),
+  parts: z.array(z.strictObject({ id: z.string(), system: z.string(), role: z.string() })),
+  checks: z.array(
+    z.strictObject({
+      id: z.string(),
+      version: z.number().int(),
+      part: z.string(),
+      phase: z.string(),
+      station: z.string(),
+      at: z.array(z.string()),
+      cautions: z.array(z.string()),
+      tries: z.array(z.string()),
+      conditions: z.record(z.string(), conditionRule),
+    }),
+  ),
+  interlocks: z.array(
+    z.strictObject({
+      id: z.string(),
+      words: z.string(),
+      effect: z.enum(["refuse", "creep"]),
+      source: z.enum(["any", "main"]),
+      groups: z.array(z.string()),
+    }),
+  ),
+});
+
+export const problemSchema = z
+  .looseObject({ type: z.string(), title: z.string(), status: z.number().int(), detail: z.string() })
+  .describe("Problem details (RFC 9457)");

@@ -1,0 +1,148 @@
+import { describe, expect, it } from "vitest";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { expectStep, gradeOf, listSheets, wholeCatalogue } from "@/server/api/answers";
+import { makeKey, revokeKey, siteOfKey } from "@/server/api/keys";
+import { openApi } from "@/server/api/openapi";
+import {
+  catalogueResponse,
+  expectRequest,
+  expectResponse,
+  gradeRequest,
+  gradeResponse,
+  sheetsResponse,
+} from "@/server/api/schemas";
+import { at, yardForFile } from "./database";
+
+const yard = yardForFile();
+const bearer = (key: string) => new Headers({ authorization: `Bearer ${key}` });
+const ask = (body: unknown) => expectStep(yard.db, expectRequest.parse(body));
+
+describe("keys of the API", () => {
+  it("open their own site, are kept as a hash only, and close when revoked", async () => {
+    const { id, key } = await makeKey(yard.db, "yard", "office", yard.people.owner, at(0));
+    expect(await siteOfKey(yard.db, bearer(key), at(1))).toBe("yard");
+    const row = await yard.db.selectFrom("apiKey").selectAll().where("id", "=", id).executeTakeFirstOrThrow();
+    expect(JSON.stringify(row)).not.toContain(key);
+    await revokeKey(yard.db, "yard", id, at(2));
+    await expect(siteOfKey(yard.db, bearer(key), at(3))).rejects.toMatchObject({
+      status: 401,
+      type: "wrong-key",
+    });
+    await expect(siteOfKey(yard.db, new Headers(), at(3))).rejects.toMatchObject({ status: 401 });
+    await expect(revokeKey(yard.db, "elsewhere", id, at(4))).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe("POST /api/v1/expect", () => {
+  it("answers what must be seen, by sheet id and by sheet alike, in the form it documents", async () => {
+    const body = {
+      from: "ready_ground",
+      state: { "axis.lift": 0.5, "enable.ground": "held" },
+      action: { do: "operate", station: "ground", function: "lift", direction: "up", elapsedS: 2 },
+    };
+    const byId = await ask({ sheetId: "sheet-S-1", ...body });
+    expect(byId).toEqual(await ask({ sheet: slabScissorSheet, ...body }));
+    expect(byId.acceptable).toEqual([{ see: "moves", function: "lift", direction: "up", band: "full" }]);
+    expect(expectResponse.parse(byId)).toEqual(byId);
+    expect(byId.state["axis.lift"]).toBeCloseTo(0.5 + 2 / 28, 5);
+  });
+
+  it("says which interlock holds back and why, and what an unknown would decide", async () => {
+    const held = await ask({
+      sheetId: "sheet-S-1",
+      from: "ready_ground",
+      state: { "axis.lift": 0.5, "enable.ground": "held", "valve.descent": "open", load: "unknown" },
+      action: { do: "operate", station: "ground", function: "lift", direction: "up" },
+      elapsedS: 1,
+    });
+    expect(held.acceptable).toEqual([{ see: "stays", function: "lift" }]);
+    expect(held.blockedBy).toEqual(
+      expect.arrayContaining([
+        expect.objectContaining({
+          interlock: "descent_valve_open",
+          why: "The descent valve is open",
+          depends: [],
+        }),
+        expect.objectContaining({ interlock: "overload", depends: ["load"] }),
+      ]),
+    );
+  });
+
+  it("names every wrong variable and word by path, and what the machine has", async () => {
+    const wrong = ask({
+      sheetId: "sheet-S-1",
+      state: { "axis.jib": 1, key: "sideways", prop: "set" },
+      action: { do: "wait" },
+    });
+    await expect(wrong).rejects.toMatchObject({
+      status: 400,
+      more: { errors: [{ path: "state.axis.jib" }, { path: "state.key" }] },
+    });
+    await expect(ask({ sheetId: "nowhere", action: { do: "wait" } })).rejects.toMatchObject({ status: 404 });
+    await expect(ask({ action: { do: "wait" } })).rejects.toMatchObject({ status: 400 });
+    const noFunction = { do: "operate", station: "ground", function: "jib", direction: "up" };
+    await expect(ask({ sheetId: "sheet-S-1", action: noFunction })).rejects.toThrow(/no function jib up/);
+    await expect(ask({ sheetId: "sheet-S-1", action: { do: "fly" } })).rejects.toMatchObject({ status: 400 });
+    const ago = { do: "wait", elapsedS: -1 };
+    await expect(ask({ sheetId: "sheet-S-1", action: ago })).rejects.toThrow(/0 to 86400/);
+  });
+});
+
+describe("POST /api/v1/grade", () => {
+  const grade = (body: unknown) => gradeResponse.parse(gradeOf(gradeRequest.parse(body)));
+
+  it("follows the three schools, and the floor over all of them", () => {
+    const scuffed = { part: "rails", condition: "scuffed" };
+    expect(grade({ ...scuffed, policy: "graded" })).toMatchObject({ grade: "watch", floor: false });
+    expect(grade({ ...scuffed, policy: "strict" })).toMatchObject({
+      grade: "tag_out",
+      rule: "strict.any_damage",
+    });
+    for (const policy of ["graded", "strict", "log_book"]) {
+      expect(grade({ part: "hoses", condition: "reinforcement_showing", policy })).toMatchObject({
+        grade: "tag_out",
+        floor: true,
+        rule: "floor.hose_reinforcement",
+      });
+    }
+  });
+
+  it("weighs extent, growth and repeated top-ups", () => {
+    const stopping = { part: "drive.stopping", condition: "too_long", policy: "graded" };
+    expect(grade({ ...stopping, extent: { value: 0.5, limit: 0.6 } })).toMatchObject({ grade: "fine" });
+    expect(grade({ ...stopping, extent: { value: 0.7, limit: 0.6 } })).toMatchObject({ grade: "tag_out" });
+    const scuffed = { part: "rails", condition: "scuffed", policy: "graded", context: { grown: true } };
+    expect(grade(scuffed)).toMatchObject({ grade: "repair_by", rule: "grown.since_last" });
+    const oil = { part: "hydraulic_tank", condition: "below_limit", policy: "graded" };
+    expect(grade({ ...oil, context: { putRight: "top_up_oil" } })).toMatchObject({ grade: "put_right" });
+    expect(grade({ ...oil, context: { putRight: "top_up_oil", earlierTopUps: 2 } })).toMatchObject({
+      grade: "repair_by",
+      rule: "upkeep.repeated",
+    });
+  });
+
+  it("refuses a part or condition that is not there, naming those that are", () => {
+    expect(() => grade({ part: "wings", condition: "bent", policy: "graded" })).toThrow(/got wings/);
+    expect(() => grade({ part: "rails", condition: "melted", policy: "graded" })).toThrow(/scuffed/);
+  });
+});
+
+describe("what the API tells of itself", () => {
+  it("sheets and catalogue come in the form the OpenAPI document gives", async () => {
+    const { sheets } = sheetsResponse.parse(await listSheets(yard.db));
+    expect(sheets.map((s) => s.id).sort()).toEqual(["sheet-B-1", "sheet-S-1"]);
+    const catalogue = catalogueResponse.parse(wholeCatalogue());
+    expect(catalogue.checks.length).toBeGreaterThan(200);
+    expect(catalogue.interlocks.filter((i) => i.words === "")).toEqual([]);
+    const document = openApi("http://localhost");
+    expect(Object.keys(document.paths)).toEqual([
+      "/api/v1/sheets",
+      "/api/v1/expect",
+      "/api/v1/grade",
+      "/api/v1/catalogue",
+    ]);
+    const text = JSON.stringify(document);
+    for (const [, name] of text.matchAll(/#\/components\/schemas\/(\w+)/g))
+      expect(document.components.schemas).toHaveProperty(name ?? "");
+  });
+});
