@@ -1,4 +1,5 @@
-// `npm run bench`: measures the running app and prints one JSON line last. Node built-ins only.
+// `npm run bench`: measures the running app, or with `-- model` the machine model, and prints one JSON line last.
+// Node built-ins only.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -9,6 +10,12 @@ import { run, tail } from "./setup/run.mjs";
 import { during, giveUp } from "./setup/say.mjs";
 
 await ensurePackages({ browser: true });
+if (process.argv[2] === "model") {
+  const model = await run(process.execPath, ["--import", "tsx", join("bench", "model", "model.ts")], {
+    show: true,
+  });
+  process.exit(model.code);
+}
 const folder = ".data/bench";
 removeCluster(folder);
 // Synced to disk as in use: a bench on a cluster that does not sync would flatter the routes.
