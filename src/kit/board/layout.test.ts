@@ -1,11 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { planInspection } from "@/core/plan/plan";
+import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
+import type { Sheet } from "@/core/sheet/sheet";
 import { layoutBoard, rookPath } from "./layout";
 
-const sheets = [slabScissorSheet, articulatingBoomSheet];
+const sheets: readonly Sheet[] = Object.values(demoSheets);
 
 describe("layoutBoard", () => {
   it("puts every stop of any walk on the board once, inside it, none over another, whatever the size", () => {

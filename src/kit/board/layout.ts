@@ -1,4 +1,5 @@
 import type { StopId } from "@/core/catalogue/types";
+import { selfPropelledBooms } from "@/core/sheet/families";
 import { drawnM } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
 
@@ -130,10 +131,11 @@ export function extent(sheet: Sheet): {
   const lengthM = drawnM(sheet, "length", 3);
   const widthM = drawnM(sheet, "width", 1.5);
   const chassisM = drawnM(sheet, "wheelbase", lengthM) + drawnM(sheet, "wheel_diameter", 0.4);
-  const minX = -Math.min(lengthM, chassisM) / 2 - (sheet.family === "articulating_boom" ? 0.25 : 0);
-  return sheet.family === "articulating_boom"
-    ? { minX, maxX: minX + lengthM, halfY: widthM / 2 }
-    : { minX: -lengthM / 2, maxX: lengthM / 2, halfY: widthM / 2 };
+  const overhangs = (selfPropelledBooms as readonly string[]).includes(sheet.family);
+  if (!overhangs) return { minX: -lengthM / 2, maxX: lengthM / 2, halfY: widthM / 2 };
+  // The chassis stays in the middle; the boom lies out over its front.
+  const minX = -Math.min(lengthM, chassisM) / 2 - 0.25;
+  return { minX, maxX: minX + lengthM, halfY: widthM / 2 };
 }
 
 /** A right-angled line from one square to the next: along the ring, never across the machine. */

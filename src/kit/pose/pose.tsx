@@ -1,6 +1,7 @@
 import type { PlanState } from "@/core/plan/variables";
 import type { Sheet } from "@/core/sheet/sheet";
-import { elevationOf, memberOf, type Point } from "./geometry";
+import { Body, boundsOf, pathOf } from "./body";
+import { elevationOf, memberOf, type Point, stanceOf } from "./geometry";
 
 const size = { width: 676, height: 430 };
 
@@ -21,27 +22,12 @@ export function Pose({
   words: string;
   you: string;
 }) {
-  const e = elevationOf(sheet, state["posture"] ?? "stowed");
-  const points = [
-    ...e.chassis,
-    ...e.turntable,
-    ...e.members.flatMap((m) => [m.from, m.to]),
-    { x: e.platform.x, y: e.platform.y + e.platform.railM },
-    { x: e.platform.x + e.platform.lengthM, y: 0 },
-    { x: e.ground.x - 0.4, y: 0 },
-  ];
-  const minX = Math.min(...points.map((p) => p.x)) - 0.5;
-  const maxX = Math.max(...points.map((p) => p.x)) + 0.5;
-  const maxY = Math.max(...points.map((p) => p.y), 3) + 0.5;
+  const e = elevationOf(sheet, stanceOf(state));
+  const { minX, maxX, maxY } = boundsOf(e, [{ x: e.ground.x - 0.4, y: 0 }]);
   const scale = Math.min(size.width / (maxX - minX), (size.height - 70) / maxY, 110);
   const offsetX = (size.width - (maxX - minX) * scale) / 2;
   const floor = size.height - 34;
   const px = (p: Point) => ({ x: offsetX + (p.x - minX) * scale, y: floor - p.y * scale });
-  const path = (list: readonly Point[]) =>
-    list
-      .map(px)
-      .map((p, i) => `${i === 0 ? "M" : "L"}${p.x.toFixed(1)} ${p.y.toFixed(1)}`)
-      .join("");
   const mover = moving === undefined ? undefined : memberOf(moving.function);
   const hue = (part: string) => (mover === part ? "var(--brass)" : "var(--chalk)");
   const line = { stroke: "var(--ink)", strokeWidth: 3, strokeLinejoin: "round" as const };
@@ -79,67 +65,24 @@ export function Pose({
       <text x="16" y="30" fontSize="18" fontWeight="650" fill="var(--ink)">
         {words}
       </text>
-      <path d={`${path(e.chassis)}Z`} fill={hue("chassis")} {...line} />
-      {e.wheels.map((w) => {
-        const c = px(w);
-        return (
-          <g key={w.x}>
-            <circle cx={c.x} cy={c.y} r={w.rM * scale} fill="var(--chalk)" {...line} />
-            <circle cx={c.x} cy={c.y} r={w.rM * scale * 0.34} fill="var(--ink)" />
-          </g>
-        );
-      })}
-      {e.turntable.length > 0 ? <path d={`${path(e.turntable)}Z`} fill={hue("turntable")} {...line} /> : null}
-      {e.members.map((m) => (
-        <Member
-          key={`${m.function}${m.from.x}${m.from.y}`}
-          from={px(m.from)}
-          to={px(m.to)}
-          thick={Math.max(5, m.thickM * scale)}
-          fill={hue(m.function)}
-        />
-      ))}
+      <Body elevation={e} px={px} scale={scale} hue={hue} />
       {state["prop"] === "set" ? (
         <path
-          d={path([
-            { x: 0.15, y: e.chassis[2]?.y ?? 0 },
-            { x: 0.15, y: (e.members[1]?.to.y ?? 1) - 0.1 },
-          ])}
+          d={pathOf(
+            [
+              { x: 0.15, y: e.chassis[2]?.y ?? 0 },
+              { x: 0.15, y: (e.members[1]?.to.y ?? 1) - 0.1 },
+            ].map(px),
+          )}
           stroke="var(--brass)"
           strokeWidth="9"
         />
       ) : null}
-      <g fill={hue("platform")} {...line}>
-        <rect x={deck.x} y={deck.y - 6} width={wide} height={8} />
-        <path
-          d={`M${deck.x} ${deck.y}V${deck.y - rise}H${deck.x + wide}V${deck.y}M${deck.x} ${deck.y - rise / 2}h${wide}`}
-          fill="none"
-        />
-      </g>
       {mover === undefined || moving === undefined ? null : (
         <Arrow at={moverPoint(e, mover, px)} direction={moving.direction} />
       )}
       <Person x={person.x} y={person.y} label={you} scale={scale} />
     </svg>
-  );
-}
-
-function Member({ from, to, thick, fill }: { from: Point; to: Point; thick: number; fill: string }) {
-  const length = Math.hypot(to.x - from.x, to.y - from.y);
-  const angle = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
-  return (
-    <g transform={`translate(${from.x} ${from.y}) rotate(${angle})`}>
-      <rect
-        x={0}
-        y={-thick / 2}
-        width={length}
-        height={thick}
-        fill={fill}
-        stroke="var(--ink)"
-        strokeWidth="3"
-      />
-      <circle r={thick * 0.42} fill="var(--ink)" />
-    </g>
   );
 }
 
@@ -149,6 +92,8 @@ function moverPoint(e: ReturnType<typeof elevationOf>, mover: string, px: (p: Po
     return px({ x: (member.from.x + member.to.x) / 2, y: (member.from.y + member.to.y) / 2 });
   if (mover === "platform")
     return px({ x: e.platform.x + e.platform.lengthM / 2, y: e.platform.y + e.platform.railM });
+  const [leg] = e.legs;
+  if (mover === "legs" && leg !== undefined) return px(leg.knee);
   const body = mover === "turntable" ? e.turntable : e.chassis;
   return px({ x: 0, y: body[2]?.y ?? 0.5 });
 }
