@@ -1,14 +1,25 @@
 /** An answer the server gave, or why there was none. */
 export type Sent<T> =
   | { readonly ok: true; readonly data: T }
-  | { readonly ok: false; readonly status: number; readonly detail: string; readonly retryAfterS?: number };
+  | {
+      readonly ok: false;
+      readonly status: number;
+      readonly detail: string;
+      readonly retryAfterS?: number;
+      /** What is wrong, one by one, where the server names them. */
+      readonly errors?: readonly { readonly path: string; readonly message: string }[];
+    };
 
-/** Posts JSON to the app's own server. Never throws: no signal is an answer too. */
-export async function send<T>(path: string, body: unknown): Promise<Sent<T>> {
+/** Sends JSON to the app's own server. Never throws: no signal is an answer too. */
+export async function send<T>(
+  path: string,
+  body: unknown,
+  method: "POST" | "PUT" | "DELETE" = "POST",
+): Promise<Sent<T>> {
   let answer: Response;
   try {
     answer = await fetch(path, {
-      method: "POST",
+      method,
       headers: { "content-type": "application/json" },
       body: JSON.stringify(body),
     });
@@ -19,12 +30,17 @@ export async function send<T>(path: string, body: unknown): Promise<Sent<T>> {
       detail: "No signal: the server was not reached. Nothing is lost; try again.",
     };
   }
-  const data = (await answer.json().catch(() => ({}))) as T & { detail?: string; retryAfterS?: number };
+  const data = (await answer.json().catch(() => ({}))) as T & {
+    detail?: string;
+    retryAfterS?: number;
+    errors?: readonly { path: string; message: string }[];
+  };
   if (answer.ok) return { ok: true, data };
   return {
     ok: false,
     status: answer.status,
     detail: data.detail ?? "The server did not say why.",
     retryAfterS: data.retryAfterS,
+    errors: data.errors,
   };
 }

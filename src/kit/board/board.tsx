@@ -28,7 +28,8 @@ export function Board({
   sheet: Sheet;
   stops: readonly BoardStop[];
   now: number;
-  onGo: (index: number) => void;
+  /** Where squares lead; left out the board only shows, small. */
+  onGo?: (index: number) => void;
 }) {
   const t = useTranslations();
   const layout = layoutBoard(
@@ -120,8 +121,17 @@ export function Board({
             className="absolute -translate-x-1/2 -translate-y-1/2"
             style={{ left: `${(s.x / size.width) * 100}%`, top: `${(s.y / size.height) * 100}%` }}
           >
-            <BoardSquareButton n={s.n} state={state} label={label} onGo={() => onGo(s.n - 1)} />
-            {inRow ? (
+            {onGo === undefined ? (
+              <span
+                title={label}
+                className="grid size-8 place-items-center border-2 border-ink bg-chalk text-[16px] font-bold"
+              >
+                {s.n}
+              </span>
+            ) : (
+              <BoardSquareButton n={s.n} state={state} label={label} onGo={() => onGo(s.n - 1)} />
+            )}
+            {inRow && onGo !== undefined ? (
               <div className="absolute top-full left-1/2 mt-0.5 -translate-x-1/2 bg-chalk px-1 font-semibold whitespace-nowrap">
                 {t(`stopShort.${s.stop}`)}
               </div>

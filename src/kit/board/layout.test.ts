@@ -43,7 +43,7 @@ describe("layoutBoard", () => {
               expect(
                 Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y)),
                 `${a.stop} ${b.stop}`,
-              ).toBeGreaterThan(44);
+              ).toBeGreaterThan(49);
           }
         },
       ),

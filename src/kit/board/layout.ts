@@ -23,6 +23,11 @@ export interface BoardLayout {
 const square = 46;
 const gap = 10;
 
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
 /**
  * Where the squares of the walk stand round the machine, drawn to scale from its sheet: each stop on the side
  * of the ring nearest to its place, spread along that side so that none overlap. Stops with no place on the
@@ -46,18 +51,8 @@ export function layoutBoard(
     x: width / 2 - ((box.maxX + box.minX) / 2) * scale,
     y: (height - rowHeight) / 2 + 8,
   };
-  const edges = {
-    left: centre.x + box.minX * scale - 66,
-    right: centre.x + box.maxX * scale + 66,
-    top: centre.y - box.halfY * scale - 62,
-    bottom: centre.y + box.halfY * scale + 62,
-  };
-  const sides: Record<"top" | "bottom" | "left" | "right", BoardSquare[]> = {
-    top: [],
-    bottom: [],
-    left: [],
-    right: [],
-  };
+  type Side = "top" | "bottom" | "left" | "right";
+  const placed: { readonly stop: StopId; readonly n: number; readonly side: Side; readonly at: Point }[] = [];
   const row: BoardSquare[] = [];
   stops.forEach((stop, index) => {
     const at = stop in sheet.positions ? sheet.positions[stop as keyof Sheet["positions"]] : undefined;
@@ -66,31 +61,48 @@ export function layoutBoard(
       row.push({ stop, n, x: 0, y: 0 });
       return;
     }
-    const x = centre.x + at.xM * scale;
-    const y = centre.y - at.yM * scale;
     const toSides = {
       left: at.xM - box.minX,
       right: box.maxX - at.xM,
       top: box.halfY - at.yM,
       bottom: box.halfY + at.yM,
     };
-    const side = (Object.entries(toSides) as [keyof typeof toSides, number][]).reduce((a, b) =>
+    const side = (Object.entries(toSides) as [Side, number][]).reduce((a, b) =>
       b[1] < a[1] - 1e-9 ? b : a,
     )[0];
+    placed.push({ stop, n, side, at: { x: centre.x + at.xM * scale, y: centre.y - at.yM * scale } });
+  });
+  // A side with many stops pushes the ring outwards, as far as the board goes, so that none overlap.
+  const room = (a: Side, b: Side) =>
+    (Math.max(...[a, b].map((s) => placed.filter((p) => p.side === s).length)) + 1) * (square + gap);
+  const halfHigh = Math.max(box.halfY * scale + 62, Math.min(room("left", "right") / 2, centre.y - square));
+  const halfWide = Math.max(
+    ((box.maxX - box.minX) * scale) / 2 + 66,
+    Math.min(room("top", "bottom") / 2, width / 2 - square),
+  );
+  const middleX = centre.x + ((box.minX + box.maxX) / 2) * scale;
+  const edges = {
+    left: middleX - halfWide,
+    right: middleX + halfWide,
+    top: centre.y - halfHigh,
+    bottom: centre.y + halfHigh,
+  };
+  const sides: Record<Side, BoardSquare[]> = { top: [], bottom: [], left: [], right: [] };
+  for (const { stop, n, side, at } of placed) {
     sides[side].push({
       stop,
       n,
-      x: side === "left" ? edges.left : side === "right" ? edges.right : x,
-      y: side === "top" ? edges.top : side === "bottom" ? edges.bottom : y,
+      x: side === "left" || side === "right" ? edges[side] : at.x,
+      y: side === "top" || side === "bottom" ? edges[side] : at.y,
     });
-  });
+  }
   const along = (list: BoardSquare[], axis: "x" | "y", low: number, high: number) =>
     spread(list, axis, low, high);
   const ring = [
     ...along(sides.top, "x", edges.left + square + gap, edges.right - square - gap),
     ...along(sides.bottom, "x", edges.left + square + gap, edges.right - square - gap),
-    ...along(sides.left, "y", edges.top, edges.bottom),
-    ...along(sides.right, "y", edges.top, edges.bottom),
+    ...along(sides.left, "y", edges.top + square / 2, edges.bottom - square / 2),
+    ...along(sides.right, "y", edges.top + square / 2, edges.bottom - square / 2),
   ].sort((a, b) => a.n - b.n);
   const step = Math.min(98, (width - 60) / Math.max(1, row.length));
   const placedRow = row.map((s, i) => ({

@@ -30,12 +30,8 @@ export function Pose({
   const px = (p: Point) => ({ x: offsetX + (p.x - minX) * scale, y: floor - p.y * scale });
   const mover = moving === undefined ? undefined : memberOf(moving.function);
   const hue = (part: string) => (mover === part ? "var(--brass)" : "var(--chalk)");
-  const line = { stroke: "var(--ink)", strokeWidth: 3, strokeLinejoin: "round" as const };
-  const deck = px({ x: e.platform.x, y: e.platform.y });
   const aloft = state["who"] === "platform";
   const person = aloft ? px({ x: e.platform.x + e.platform.lengthM / 2, y: e.platform.y }) : px(e.ground);
-  const rise = e.platform.railM * scale;
-  const wide = e.platform.lengthM * scale;
   return (
     <svg viewBox={`0 0 ${size.width} ${size.height}`} className="h-auto w-full" role="img" aria-label={words}>
       <defs>

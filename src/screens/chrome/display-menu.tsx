@@ -1,8 +1,9 @@
 "use client";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { Button } from "@/kit/button";
+import { Button, buttonLook } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { send } from "../send";
 
@@ -64,8 +65,11 @@ export function DisplayMenu({ person, display }: { person: string; display: Disp
           ["metric", t("nav.metric")],
           ["imperial", t("nav.imperial")],
         ])}
+        <Link href="/settings" className={`${buttonLook("small")} mt-6 w-full`}>
+          {t("nav.settings")}
+        </Link>
         <Button
-          className="mt-6 w-full"
+          className="mt-4 w-full"
           onClick={async () => {
             await send("/api/sign-out", {});
             window.location.assign("/sign-in");

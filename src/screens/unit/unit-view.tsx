@@ -5,6 +5,7 @@ import type { StandingState } from "@/core/decision/standing";
 import type { Scope } from "@/core/plan/scope";
 import { foundStowed } from "@/core/plan/variables";
 import type { Family } from "@/core/sheet/families";
+import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
 import { Mark, type MarkKind, Square } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
@@ -12,6 +13,7 @@ import { Pose } from "@/kit/pose/pose";
 import { conditionWord, titleOfKey } from "../inspect/words";
 import { StartWalk } from "../shift/start-walk";
 import { clock, day, dayAndClock, outcomeMark, stateMark, tagReason } from "../states";
+import { OwnFigures } from "./own-figures";
 import { RepairDone } from "./repair-done";
 
 export interface UnitData {
@@ -22,6 +24,8 @@ export interface UnitData {
   readonly dueMs: number;
   readonly sheet: Sheet | null;
   readonly sheetName: string | null;
+  readonly sheetId: string | null;
+  readonly ownFigures: UnitFigures;
   readonly version: number | null;
   readonly standing: {
     readonly state: StandingState;
@@ -67,10 +71,12 @@ export function UnitView({
   unit,
   mayInspect,
   mayRepair,
+  mayEdit,
 }: {
   unit: UnitData;
   mayInspect: boolean;
   mayRepair: boolean;
+  mayEdit: boolean;
 }) {
   const t = useTranslations();
   const { standing } = unit;
@@ -130,6 +136,13 @@ export function UnitView({
                     look="plain"
                     scope="check_in"
                   />
+                  <StartWalk
+                    unitId={unit.id}
+                    plate={unit.plate}
+                    words={t("units.road")}
+                    look="plain"
+                    scope="transport"
+                  />
                 </div>
               ) : null}
               <div className="mt-4 border border-line">
@@ -140,6 +153,15 @@ export function UnitView({
                   you={t("inspect.youAre")}
                 />
               </div>
+              {unit.sheetId === null ? null : (
+                <Link
+                  href={`/sheets/${unit.sheetId}`}
+                  className="inline-grid min-h-[48px] place-items-center underline"
+                >
+                  {t("units.ownSheet")}
+                </Link>
+              )}
+              <OwnFigures plate={unit.plate} family={unit.family} own={unit.ownFigures} mayEdit={mayEdit} />
             </>
           )}
         </section>

@@ -1,4 +1,5 @@
 import type { Db } from "@/server/database/database";
+import { figuresOf } from "./figures";
 import { standings } from "./standing";
 
 /** One unit: where it stands, what is open on it, and what has been recorded. */
@@ -17,6 +18,7 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
       "v.content as sheet",
       "v.version",
       "h.name as sheetName",
+      "h.id as sheetId",
     ])
     .where("u.plate", "=", plate)
     .executeTakeFirst();
@@ -67,7 +69,7 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
     .orderBy("foundAt", "desc")
     .limit(8)
     .execute();
-  return { ...unit, standing, history, findings, tags, topUps };
+  return { ...unit, standing, history, findings, tags, topUps, ownFigures: await figuresOf(db, unit.id) };
 }
 
 /** The pool of a site with where each unit stands. */

@@ -1,4 +1,6 @@
 import { notFound } from "next/navigation";
+import { NextIntlClientProvider } from "next-intl";
+import { messages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { UnitView } from "@/screens/unit/unit-view";
 import { database } from "@/server/database/database";
@@ -19,26 +21,29 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
   const { examinationDue, history, findings, tags, topUps, ...rest } = unit;
   return (
     <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
-      <UnitView
-        unit={{
-          ...rest,
-          dueMs: examinationDue.getTime(),
-          history: history.map(({ signedAt, startedAt, ...h }) => ({
-            ...h,
-            signedAtMs: signedAt.getTime(),
-            startedAtMs: startedAt.getTime(),
-          })),
-          findings: findings.map(({ foundAt, repairBy, ...f }) => ({
-            ...f,
-            foundAtMs: foundAt.getTime(),
-            repairByMs: repairBy?.getTime(),
-          })),
-          tags: tags.map(({ raisedAt, ...t }) => ({ ...t, raisedAtMs: raisedAt.getTime() })),
-          topUps: topUps.map(({ foundAt, ...t }) => ({ ...t, foundAtMs: foundAt.getTime() })),
-        }}
-        mayInspect={mayAt(call.person, "inspect", unit.siteId)}
-        mayRepair={mayAt(call.person, "repair", unit.siteId)}
-      />
+      <NextIntlClientProvider messages={messages}>
+        <UnitView
+          unit={{
+            ...rest,
+            dueMs: examinationDue.getTime(),
+            history: history.map(({ signedAt, startedAt, ...h }) => ({
+              ...h,
+              signedAtMs: signedAt.getTime(),
+              startedAtMs: startedAt.getTime(),
+            })),
+            findings: findings.map(({ foundAt, repairBy, ...f }) => ({
+              ...f,
+              foundAtMs: foundAt.getTime(),
+              repairByMs: repairBy?.getTime(),
+            })),
+            tags: tags.map(({ raisedAt, ...t }) => ({ ...t, raisedAtMs: raisedAt.getTime() })),
+            topUps: topUps.map(({ foundAt, ...t }) => ({ ...t, foundAtMs: foundAt.getTime() })),
+          }}
+          mayInspect={mayAt(call.person, "inspect", unit.siteId)}
+          mayRepair={mayAt(call.person, "repair", unit.siteId)}
+          mayEdit={mayAt(call.person, "settings", unit.siteId)}
+        />
+      </NextIntlClientProvider>
     </Chrome>
   );
 }

@@ -1,0 +1,117 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useTranslations } from "next-intl";
+import { useState } from "react";
+import { Button, buttonLook } from "@/kit/button";
+import { TextField } from "@/kit/field";
+import { send } from "../send";
+import { dayAndClock } from "../states";
+
+export interface KeyRow {
+  readonly id: string;
+  readonly name: string;
+  readonly shown: string;
+  readonly by: string | null;
+  readonly madeAtMs: number;
+  readonly revokedAtMs: number | undefined;
+  readonly lastUsedAtMs: number | undefined;
+}
+
+/** The owner's settings: machine sheets, and the keys other programs come with. */
+export function SettingsView({ mine, keys }: { mine: boolean; keys: readonly KeyRow[] }) {
+  const t = useTranslations();
+  return (
+    <div className="grid gap-8 p-4 md:p-5">
+      <h1 className="text-[28px] leading-none font-bold">{t("settings.title")}</h1>
+      <section>
+        <h2 className="text-[22px] font-bold">{t("settings.sheets")}</h2>
+        <p className="text-ink2">{t("settings.sheetsLead")}</p>
+        <Link href="/sheets" className={`${buttonLook("small")} mt-3`}>
+          {t("sheets.open")}
+        </Link>
+      </section>
+      {mine ? <Keys keys={keys} /> : <p>{t("settings.notYours")}</p>}
+    </div>
+  );
+}
+
+function Keys({ keys }: { keys: readonly KeyRow[] }) {
+  const t = useTranslations();
+  const router = useRouter();
+  const [name, setName] = useState("");
+  const [made, setMade] = useState<string>();
+  const [problem, setProblem] = useState<string>();
+  const make = async () => {
+    const sent = await send<{ key: string }>("/api/keys", { name: name.trim() });
+    setProblem(sent.ok ? undefined : sent.detail);
+    if (!sent.ok) return;
+    setMade(sent.data.key);
+    setName("");
+    router.refresh();
+  };
+  const revoke = async (id: string) => {
+    const sent = await send(`/api/keys/${id}`, {}, "DELETE");
+    setProblem(sent.ok ? undefined : sent.detail);
+    router.refresh();
+  };
+  return (
+    <section>
+      <h2 className="text-[22px] font-bold">{t("settings.keys")}</h2>
+      <p className="max-w-[70ch] text-ink2">{t("settings.keysLead")}</p>
+      <form
+        className="mt-3 flex max-w-[720px] flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void make();
+        }}
+      >
+        <label className="grid flex-1 gap-1">
+          {t("settings.name")}
+          <TextField value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
+        </label>
+        <Button type="submit" look="small" disabled={name.trim() === ""}>
+          {t("settings.make")}
+        </Button>
+      </form>
+      {made === undefined ? null : (
+        <p role="status" className="mt-3 max-w-[720px] border-[2.5px] border-ink p-3">
+          <b className="block text-[19px] break-all select-all">{made}</b>
+          {t("settings.once")}
+        </p>
+      )}
+      {problem === undefined ? null : (
+        <p role="alert" className="mt-3 border-[2.5px] border-tag p-3">
+          {problem}
+        </p>
+      )}
+      {keys.length === 0 ? <p className="mt-4">{t("settings.noKeys")}</p> : null}
+      <ul className="mt-4 max-w-[920px]">
+        {keys.map((key) => (
+          <li
+            key={key.id}
+            className="flex min-h-[60px] flex-wrap items-center justify-between gap-3 border-b border-line py-1.5"
+          >
+            <span className={key.revokedAtMs === undefined ? "" : "text-ink3 line-through"}>
+              <b>{key.name}</b> {key.shown}
+            </span>
+            <span className="flex flex-wrap items-center gap-3 text-ink2">
+              {t("settings.made", { when: dayAndClock(key.madeAtMs), by: key.by ?? t("settings.system") })}
+              {", "}
+              {key.lastUsedAtMs === undefined
+                ? t("settings.neverUsed")
+                : t("settings.used", { when: dayAndClock(key.lastUsedAtMs) })}
+              {key.revokedAtMs === undefined ? (
+                <Button look="small" onClick={() => void revoke(key.id)}>
+                  {t("settings.revoke")}
+                </Button>
+              ) : (
+                <span>{t("settings.revoked", { when: dayAndClock(key.revokedAtMs) })}</span>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
