@@ -50,6 +50,14 @@ for (const theme of ["day", "night"]) {
       await page.goto("/units/LM-08");
       await look((await page.getByRole("link", { name: /min/ }).first().getAttribute("href")) ?? "");
 
+      await signIn(page, "4001");
+      for (const path of ["/sheets", "/sheets/new", "/settings", "/units/LM-07", "/sheets/pellbridge-rt33"])
+        await look(path);
+      for (const step of ["Lamps and alarms", "Figures", "Places", "Stop buttons", "Versions"]) {
+        await page.getByRole("button", { name: step, exact: true }).click();
+        await look("");
+      }
+
       await signIn(page, "2001");
       await beginWalk(page, "LM-06");
       await look("");

@@ -93,8 +93,14 @@ export function checksOf(sheet: Sheet): readonly Check[] {
     ...afterMovements,
   ];
   return definitions
-    .filter((definition) => applies(sheet, definition.to ?? {}))
+    .filter((definition) => concerns(sheet, definition))
     .flatMap((definition) => instances(sheet, driven(sheet, definition)));
+}
+
+/** A cranked mast has no power of its own: nothing that asks for it concerns it, whatever the sheet leaves open. */
+function concerns(sheet: Sheet, definition: CheckDefinition): boolean {
+  if (definition.powered === true && sheet.power === "hand_crank") return false;
+  return applies(sheet, definition.to ?? {});
 }
 
 function instances(sheet: Sheet, definition: CheckDefinition): readonly Check[] {

@@ -1,5 +1,5 @@
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
-import type { FeatureId } from "@/core/sheet/features";
+import { type FeatureId, featureIds, features } from "@/core/sheet/features";
 import type { FigureId } from "@/core/sheet/figures";
 import { figureOf } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
@@ -10,7 +10,22 @@ export interface Effect {
   readonly off: readonly Check[];
 }
 
-const asked = (sheet: Sheet) => checksOf(sheet).filter((c) => c.definition.phase !== "transport");
+/**
+ * The sheet as it will hold once saved: what one person alone says is not fitted on a safety feature is unknown
+ * until a second agrees, so its checks stay on.
+ */
+export function asItHolds(sheet: Sheet): Sheet {
+  const waits = (id: FeatureId) => {
+    const entry = sheet.features[id];
+    return entry?.fit === "not_fitted" && features[id].safety && entry.confirmedBy === undefined;
+  };
+  const waiting = featureIds.filter(waits);
+  if (waiting.length === 0) return sheet;
+  const unknown = Object.fromEntries(waiting.map((id) => [id, { fit: "unknown" as const }]));
+  return { ...sheet, features: { ...sheet.features, ...unknown } };
+}
+
+const asked = (sheet: Sheet) => checksOf(asItHolds(sheet)).filter((c) => c.definition.phase !== "transport");
 
 /** The checks that `after` asks for and `before` did not, and those it no longer asks for. */
 export function effectOf(before: Sheet, after: Sheet): Effect {

@@ -48,7 +48,7 @@ export function FiguresStep({
         </label>
       )}
       <Errors errors={errors} />
-      <ul className="mt-3 grid gap-x-8 xl:grid-cols-2">
+      <ul className="mt-3 grid gap-x-8 2xl:grid-cols-2">
         {figuresOf(sheet.family).map((id) => (
           <FigureRow
             key={id}
@@ -93,7 +93,7 @@ function FigureRow({
       <span className="min-w-0 flex-1 leading-tight">
         <b>{words}</b>
         {blind ? (
-          <span className="block text-[15px]">
+          <span className="block text-[16px]">
             <Mark kind="not_fitted">{t("sheets.none")}</Mark>
           </span>
         ) : null}

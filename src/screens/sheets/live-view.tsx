@@ -5,13 +5,14 @@ import { planInspection } from "@/core/plan/plan";
 import type { Sheet } from "@/core/sheet/sheet";
 import { Board } from "@/kit/board/board";
 import { checkTitle } from "../inspect/words";
-import { type Effect, withoutFigure } from "./draft";
+import { asItHolds, type Effect, withoutFigure } from "./draft";
 
 const most = 6;
 
 /** The board as the sheet stands, what the last entry switched on or off, and which checks are left blind. */
-export function LiveView({ sheet, effect }: { sheet: Sheet; effect: Effect | undefined }) {
+export function LiveView({ sheet: draft, effect }: { sheet: Sheet; effect: Effect | undefined }) {
   const t = useTranslations();
+  const sheet = useMemo(() => asItHolds(draft), [draft]);
   const plan = useMemo(
     () =>
       planInspection({
@@ -29,11 +30,6 @@ export function LiveView({ sheet, effect }: { sheet: Sheet; effect: Effect | und
       <p className="text-ink2">
         {t("sheets.liveChecks", { count: plan.checks.length, minutes: Math.round(plan.minutes) })}
       </p>
-      <Board
-        sheet={sheet}
-        stops={plan.visits.map((visit) => ({ stop: visit.stop, state: "open" }))}
-        now={-1}
-      />
       <div aria-live="polite" className="grid gap-2">
         {effect === undefined ? null : effect.on.length + effect.off.length === 0 ? (
           <p>{t("sheets.nothing")}</p>
@@ -44,6 +40,11 @@ export function LiveView({ sheet, effect }: { sheet: Sheet; effect: Effect | und
           </>
         )}
       </div>
+      <Board
+        sheet={sheet}
+        stops={plan.visits.map((visit) => ({ stop: visit.stop, state: "open" }))}
+        now={-1}
+      />
       {blind.length === 0 ? null : (
         <ul className="border-t border-line pt-2">
           {blind.slice(0, most).map(({ check, figure }) => (
