@@ -76,8 +76,9 @@ export const emergencyChecks: readonly CheckDefinition[] = [
     conditions: { ...wrongs, frayed: stop },
   },
   {
-    ...lowering,
+    version: 1,
     id: "lower.hook_tool",
+    part: "emergency_lowering",
     phase: "rails",
     station: "walk",
     at: ["rails"],

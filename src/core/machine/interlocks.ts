@@ -83,7 +83,7 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "keypad_waiting",
-    to: { features: ["keypad_code"] },
+    to: { features: ["keypad_code"], power: "electrical" },
     when: is("keypad", "waiting"),
     groups: everything,
     source: "any",
@@ -177,7 +177,7 @@ export const interlocks: readonly Interlock[] = [
   // Selectors
   {
     id: "lift_not_selected",
-    to: { features: ["lift_drive_selector"] },
+    to: { features: ["lift_drive_selector"], power: "electrical" },
     when: not(is("selector", "lift")),
     groups: ["lift"],
     stations: ["platform"],
@@ -186,7 +186,7 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "drive_not_selected",
-    to: { features: ["lift_drive_selector"] },
+    to: { features: ["lift_drive_selector"], power: "electrical" },
     when: not(is("selector", "drive")),
     groups: ["drive"],
     stations: ["platform"],
@@ -498,7 +498,7 @@ export const interlocks: readonly Interlock[] = [
   },
   {
     id: "descent_valve_open",
-    to: { features: ["manual_descent"] },
+    to: { features: ["manual_descent"], power: "electrical" },
     when: is("valve.descent", "open"),
     groups: ["lift", "boom"],
     directions: ["up"],
