@@ -8,7 +8,7 @@ import { lampIds, lamps, patterns, soundIds, sounds } from "@/core/sheet/signs";
 import { Button } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { withEntry } from "./draft";
-import type { StepProps } from "./editor";
+import type { StepProps } from "./step";
 
 const row = "grid items-center gap-x-4 gap-y-1 border-b border-line py-1.5 md:grid-cols-[260px_1fr]";
 

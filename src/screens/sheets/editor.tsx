@@ -15,13 +15,8 @@ import { FiguresStep } from "./figures-step";
 import { FittedStep } from "./fitted-step";
 import { LiveView } from "./live-view";
 import { PlacesStep } from "./places-step";
+import type { StepProps } from "./step";
 import { type ClaimRow, type VersionRow, VersionsStep } from "./versions-step";
-
-export interface StepProps {
-  readonly sheet: Sheet;
-  readonly readOnly: boolean;
-  readonly onChange: (sheet: Sheet) => void;
-}
 
 const steps = ["head", "fitted", "built", "stops", "signs", "figures", "places", "versions"] as const;
 type Step = (typeof steps)[number];

@@ -7,8 +7,8 @@ import { buttonLook } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";
 import { withEntry, withoutFigure } from "./draft";
-import type { StepProps } from "./editor";
 import { Errors, type SheetError } from "./errors";
+import type { StepProps } from "./step";
 
 /** Figures with their unit and the manual's page. What is left out is said at once, with the check it leaves blind. */
 export function FiguresStep({

@@ -3,7 +3,7 @@ import { type FeatureId, features, featuresOf } from "@/core/sheet/features";
 import type { Sheet } from "@/core/sheet/sheet";
 import { OneOf, TextField } from "@/kit/field";
 import { withFeature } from "./draft";
-import type { StepProps } from "./editor";
+import type { StepProps } from "./step";
 
 type Fit = "fitted" | "unknown" | "not_fitted";
 

@@ -5,7 +5,7 @@ import { extent } from "@/kit/board/layout";
 import { MachinePlan } from "@/kit/board/machine-plan";
 import { TextField } from "@/kit/field";
 import { withEntry } from "./draft";
-import type { StepProps } from "./editor";
+import type { StepProps } from "./step";
 
 const roomM = 0.6;
 const snap = (m: number) => Math.round(m * 20) / 20;
