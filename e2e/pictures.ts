@@ -32,6 +32,22 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await page.goto("/units/LM-06");
   await take(page, "unit");
 
+  await signIn(page, "4001");
+  await theme(page, "day", baseURL);
+  await page.setViewportSize({ width: 1280, height: 1560 });
+  await page.goto("/sheets");
+  await take(page, "sheets");
+  await theme(page, "night", baseURL);
+  await page.reload();
+  await take(page, "sheets-night");
+  await page.setViewportSize({ width: 1280, height: 800 });
+  for (const light of ["day", "night"] as const) {
+    await theme(page, light, baseURL);
+    await page.goto("/sheets/pellbridge-rt33");
+    await page.getByLabel("Steer modes: Fitted", { exact: true }).check({ force: true });
+    await take(page, light === "day" ? "sheet-editor" : "sheet-editor-night");
+  }
+
   await signIn(page, "3002");
   await theme(page, "day", baseURL);
   await page.goto("/tagged");

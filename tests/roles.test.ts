@@ -13,6 +13,7 @@ const someone = (role: Role, site = "yard"): SignedIn => ({
 /** Written by hand from who may do what, not from the table in the code. */
 const may: Readonly<Record<Right, readonly Role[]>> = {
   inspect: ["operator", "supervisor", "technician", "owner"],
+  road: ["operator", "ground_person", "supervisor", "technician", "owner"],
   repair: ["technician"],
   retest: ["operator", "technician", "owner"],
   release: ["technician", "owner"],

@@ -4,6 +4,7 @@ import { roughScissorSheet, slabScissorSheet } from "@/core/sheet/demo/scissors-
 import type { Sheet } from "@/core/sheet/sheet";
 import { findInspection } from "@/server/inspections/model";
 import { startInspection } from "@/server/inspections/start";
+import { requireForClaim, requireForSheet } from "@/server/sheets/access";
 import { sheetDetail } from "@/server/sheets/read";
 import { confirmClaim, createSheet, saveSheet, withdrawClaim } from "@/server/sheets/save";
 import { setUnitFigure } from "@/server/units/figures";
@@ -158,6 +159,29 @@ describe("not fitted on a safety feature", () => {
     const [claim] = (await latest("sheet-B-1")).claims;
     await withdrawClaim(yard.db, claim?.id ?? "", at(11));
     expect((await latest("sheet-B-1")).claims).toEqual([]);
+  });
+});
+
+describe("who may change a sheet", () => {
+  const owner = (...sites: string[]) => ({
+    id: yard.people.owner,
+    name: "owner",
+    badge: "1",
+    sessionId: "s",
+    roles: new Map(sites.map((site) => [site, ["owner" as const]])),
+  });
+
+  it("an owner of each site that uses it, not one of elsewhere alone", async () => {
+    await requireForSheet(yard.db, owner("yard"), "settings", "sheet-S-1");
+    await requireForSheet(yard.db, owner("elsewhere", "yard"), "settings", "sheet-S-1");
+    await expect(requireForSheet(yard.db, owner("elsewhere"), "settings", "sheet-S-1")).rejects.toMatchObject(
+      {
+        status: 403,
+      },
+    );
+    await expect(requireForClaim(yard.db, owner("yard"), "settings", "nonsense")).rejects.toMatchObject({
+      status: 404,
+    });
   });
 });
 

@@ -88,7 +88,7 @@ export function decide(assessment: Assessment, facts: DecisionFacts): Decision {
   note(incomplete, "repair_due", facts.repairsDue);
   note(incomplete, "fault_unsigned", facts.unsignedFaults);
   note(incomplete, "not_authorised", facts.operatorAuthorised ? 0 : 1);
-  note(incomplete, "partial_scope", facts.scope === "check_in" ? 1 : 0);
+  note(incomplete, "partial_scope", facts.scope === "full" || facts.scope === "retest" ? 0 : 1);
 
   note(conditions, "place", assessment.findings.filter((f) => f.place).length);
   note(notes, "notes", machine.filter((f) => f.grade !== "tag_out").length);

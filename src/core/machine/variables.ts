@@ -115,12 +115,13 @@ export const stationsOf = (functions: readonly MachineFunction[]): readonly Stat
 /** Every variable of a sheet's machine, with its values where it is not an amount. */
 export function variablesOf(sheet: Sheet): readonly VariableEntry[] {
   const functions = functionsOf(sheet);
+  // What interlocks ask for most stands first, where an engine that looks a name up finds it soonest.
   return [
-    ...table.filter((entry) => applies(sheet, entry.to ?? {})),
     ...sheet.stopButtons.map((button) => word(`stop.${button.id}`, ["in", "out"], {}, "out")),
-    ...[...new Set(functions.flatMap((fn) => fn.axes))].map((axis) => ({ id: axis, stowed: 0 })),
-    ...stationsOf(functions).flatMap(perStation),
     { id: "moving", stowed: "none" },
+    ...stationsOf(functions).flatMap(perStation),
+    ...table.filter((entry) => applies(sheet, entry.to ?? {})),
+    ...[...new Set(functions.flatMap((fn) => fn.axes))].map((axis) => ({ id: axis, stowed: 0 })),
   ];
 }
 

@@ -223,6 +223,7 @@ describe("the decision", () => {
       { repairsDue: 1 },
       { unsignedFaults: 1 },
       { scope: "check_in" as const },
+      { scope: "transport" as const },
     ]) {
       expect(outcome(clean, fact)).toBe("not_cleared");
     }

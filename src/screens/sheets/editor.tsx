@@ -45,8 +45,15 @@ export function SheetEditor({
 }) {
   const t = useTranslations();
   const router = useRouter();
+  const [base, setBase] = useState({ sheet: initial, version: kept?.version });
   const [sheet, setSheet] = useState(initial);
   const [effect, setEffect] = useState<Effect>();
+  // A newer version came in, by this save or another person: the draft starts from it.
+  if (base.version !== kept?.version) {
+    setBase({ sheet: initial, version: kept?.version });
+    setSheet(initial);
+    setEffect(undefined);
+  }
   const [step, setStep] = useState<Step>(kept === undefined ? "head" : "fitted");
   const [note, setNote] = useState("");
   const [errors, setErrors] = useState<readonly SheetError[]>([]);
@@ -57,7 +64,7 @@ export function SheetEditor({
     setSheet(next);
     setSaid(undefined);
   };
-  const changed = sheet !== initial;
+  const changed = sheet !== base.sheet;
   const save = async () => {
     setBusy(true);
     const body = { sheet, from: kept?.version ?? 0, ...(note.trim() === "" ? {} : { note: note.trim() }) };

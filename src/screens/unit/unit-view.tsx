@@ -70,11 +70,13 @@ export interface UnitData {
 export function UnitView({
   unit,
   mayInspect,
+  mayRoad,
   mayRepair,
   mayEdit,
 }: {
   unit: UnitData;
   mayInspect: boolean;
+  mayRoad: boolean;
   mayRepair: boolean;
   mayEdit: boolean;
 }) {
@@ -121,21 +123,25 @@ export function UnitView({
                   </li>
                 ))}
               </ul>
-              {mayInspect ? (
-                <div className="mt-4 flex flex-wrap gap-3">
-                  <StartWalk
-                    unitId={unit.id}
-                    plate={unit.plate}
-                    words={t("units.inspect")}
-                    look={standing.usable || unit.tags.length > 0 ? "plain" : "go"}
-                  />
-                  <StartWalk
-                    unitId={unit.id}
-                    plate={unit.plate}
-                    words={t("units.checkIn")}
-                    look="plain"
-                    scope="check_in"
-                  />
+              <div className="mt-4 flex flex-wrap gap-3">
+                {mayInspect ? (
+                  <>
+                    <StartWalk
+                      unitId={unit.id}
+                      plate={unit.plate}
+                      words={t("units.inspect")}
+                      look={standing.usable || unit.tags.length > 0 ? "plain" : "go"}
+                    />
+                    <StartWalk
+                      unitId={unit.id}
+                      plate={unit.plate}
+                      words={t("units.checkIn")}
+                      look="plain"
+                      scope="check_in"
+                    />
+                  </>
+                ) : null}
+                {mayRoad ? (
                   <StartWalk
                     unitId={unit.id}
                     plate={unit.plate}
@@ -143,8 +149,8 @@ export function UnitView({
                     look="plain"
                     scope="transport"
                   />
-                </div>
-              ) : null}
+                ) : null}
+              </div>
               <div className="mt-4 border border-line">
                 <Pose
                   sheet={unit.sheet}

@@ -1,6 +1,12 @@
+import type { Scope } from "@/core/plan/scope";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import type { Right } from "@/server/people/roles";
 import { requireRight, type SignedIn } from "@/server/people/session";
+
+/** What a person must hold to make an inspection of this scope. */
+export const rightFor = (scope: Scope["kind"]): Right =>
+  scope === "retest" ? "retest" : scope === "transport" ? "road" : "inspect";
 
 /** Refuses unless the inspection is this person's and they may make it at its site. */
 export async function requireOwnInspection(db: Db, id: string, person: SignedIn): Promise<void> {
@@ -8,7 +14,7 @@ export async function requireOwnInspection(db: Db, id: string, person: SignedIn)
     ? await db
         .selectFrom("inspection as i")
         .innerJoin("unit as u", "u.id", "i.unitId")
-        .select(["i.personId", "i.tagId", "u.siteId"])
+        .select(["i.personId", "i.scope", "u.siteId"])
         .where("i.id", "=", id)
         .executeTakeFirst()
     : undefined;
@@ -18,7 +24,7 @@ export async function requireOwnInspection(db: Db, id: string, person: SignedIn)
       "no-inspection",
       `expected an inspection that was started here, got ${id}; start it first`,
     );
-  requireRight(person, row.tagId === null ? "inspect" : "retest", row.siteId);
+  requireRight(person, rightFor(row.scope.kind), row.siteId);
   if (row.personId !== person.id)
     throw new Problem(403, "not-yours", "expected the person who began this inspection; begin your own");
 }

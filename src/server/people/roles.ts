@@ -13,6 +13,8 @@ export type Role = (typeof roles)[number];
 /** What may be done, by role. Tagging out is not here: any identified person may, at any site. */
 export const rights = {
   inspect: ["operator", "supervisor", "technician", "owner"],
+  /** The check before and after the road, which a ground person makes. */
+  road: ["ground_person", "operator", "supervisor", "technician", "owner"],
   repair: ["technician"],
   retest: ["technician", "operator", "owner"],
   release: ["technician", "owner"],

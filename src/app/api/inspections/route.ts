@@ -1,6 +1,7 @@
 import { database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { bodyOf, route } from "@/server/http/route";
+import { rightFor } from "@/server/inspections/access";
 import { startInspection, startSchema } from "@/server/inspections/start";
 import { requireRight } from "@/server/people/session";
 
@@ -13,6 +14,6 @@ export const POST = route(async ({ request, person, at }) => {
     .executeTakeFirst();
   if (unit === undefined)
     throw new Problem(404, "no-unit", "expected a unit of the pool; pick one from the list");
-  requireRight(person, "inspect", unit.siteId);
+  requireRight(person, rightFor(wanted.scope), unit.siteId);
   return { id: await startInspection(database(), person.id, wanted, at) };
 });

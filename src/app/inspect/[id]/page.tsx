@@ -5,6 +5,7 @@ import { shiftFor } from "@/core/decision/standing";
 import { Inspect } from "@/screens/inspect/inspect";
 import { database } from "@/server/database/database";
 import { displayChoice, pageCall } from "@/server/http/page";
+import { rightFor } from "@/server/inspections/access";
 import { topUpsBefore } from "@/server/inspections/context";
 import { decisionFacts } from "@/server/inspections/facts";
 import { findInspection } from "@/server/inspections/model";
@@ -19,7 +20,7 @@ export default async function InspectPage({ params }: { params: Promise<{ id: st
   const db = database();
   const inspection = /^[0-9a-f-]{36}$/.test(id) ? await findInspection(db, id) : undefined;
   if (inspection === undefined || inspection.personId !== person.id) notFound();
-  if (!mayAt(person, inspection.tagId === null ? "inspect" : "retest", inspection.siteId)) notFound();
+  if (!mayAt(person, rightFor(inspection.scope.kind), inspection.siteId)) notFound();
   if (inspection.sealed) redirect(`/records/${id}`);
   const site = await db
     .selectFrom("site")

@@ -22,7 +22,7 @@ export default async function SheetPage({ params }: { params: Promise<{ id: stri
     <Chrome data={await chromeData(call)} at="sheets">
       <NextIntlClientProvider messages={messages}>
         <SheetEditor
-          key={`${id} ${found.version}`}
+          key={id}
           initial={found.sheet}
           kept={{
             id,

@@ -40,6 +40,7 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
             topUps: topUps.map(({ foundAt, ...t }) => ({ ...t, foundAtMs: foundAt.getTime() })),
           }}
           mayInspect={mayAt(call.person, "inspect", unit.siteId)}
+          mayRoad={mayAt(call.person, "road", unit.siteId)}
           mayRepair={mayAt(call.person, "repair", unit.siteId)}
           mayEdit={mayAt(call.person, "settings", unit.siteId)}
         />

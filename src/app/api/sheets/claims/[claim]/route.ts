@@ -1,15 +1,15 @@
 import { database } from "@/server/database/database";
 import { route } from "@/server/http/route";
-import { siteWith } from "@/server/people/session";
+import { requireForClaim } from "@/server/sheets/access";
 import { confirmClaim, withdrawClaim } from "@/server/sheets/save";
 
 /** A second person agrees. */
 export const POST = route<{ claim: string }>(async ({ params, person, at }) => {
-  siteWith(person, "confirm_sheet");
+  await requireForClaim(database(), person, "confirm_sheet", params.claim);
   return confirmClaim(database(), params.claim, person.id, at);
 });
 
 export const DELETE = route<{ claim: string }>(async ({ params, person, at }) => {
-  siteWith(person, "settings");
+  await requireForClaim(database(), person, "settings", params.claim);
   await withdrawClaim(database(), params.claim, at);
 });
