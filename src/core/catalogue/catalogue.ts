@@ -26,7 +26,7 @@ import type { CheckDefinition, ConditionRule, StopId } from "./types";
 import { undercarriageChecks } from "./undercarriage";
 
 /** Raised whenever a check, a condition or a rule of the catalogue changes; pinned in every record. */
-export const catalogueVersion = 2;
+export const catalogueVersion = 3;
 
 /** Identifies one check on one part instance: `wheel.nuts@wheel_front_left.v1`. Stable for ever. */
 export type CheckKey = string;
@@ -85,6 +85,18 @@ const offTheWalk = new Set<StopId>([
  * that a missing position never drops a check.
  */
 export function checksOf(sheet: Sheet): readonly Check[] {
+  let checks = known.get(sheet);
+  if (checks === undefined) {
+    checks = workedOut(sheet);
+    known.set(sheet, checks);
+  }
+  return checks;
+}
+
+/** A sheet never changes, so its checks are worked out once. */
+const known = new WeakMap<Sheet, readonly Check[]>();
+
+function workedOut(sheet: Sheet): readonly Check[] {
   const machine = buildMachine(sheet);
   const definitions = [
     ...beforeMovements,

@@ -1,5 +1,5 @@
 import { floor, place, putRight, repair, stop, watch } from "./rules";
-import { shutDown } from "./states";
+import { onTheGround } from "./states";
 import type { CheckDefinition } from "./types";
 
 const common = {
@@ -7,7 +7,7 @@ const common = {
   phase: "documents",
   station: "documents",
   at: ["documents_box"],
-  needs: shutDown,
+  needs: onTheGround,
 } as const;
 
 export const documentChecks: readonly CheckDefinition[] = [

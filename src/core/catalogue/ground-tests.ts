@@ -1,5 +1,5 @@
 import { floor, repair, stop, watch } from "./rules";
-import { atGround, groundMoves, shutDown } from "./states";
+import { atGround, groundMoves, onTheGround, shutDown } from "./states";
 import type { CheckDefinition } from "./types";
 
 const electrical = { power: "electrical" } as const;
@@ -22,7 +22,7 @@ export const groundTests: readonly CheckDefinition[] = [
     phase: "test_area",
     station: "ground",
     at: ["ground_tests"],
-    needs: shutDown,
+    needs: onTheGround,
     leaves: { testArea: "confirmed" },
     minutes: 0.3,
     conditions: { not_fit: { graded: "watch", conditions: true } },

@@ -19,6 +19,7 @@ export const mastChecks: readonly CheckDefinition[] = [
   {
     ...walk,
     id: "mast.sections",
+    seenRaised: true,
     part: "mast",
     minutes: 0.3,
     conditions: { cracked: floor("structural_crack"), bent: stop, dented: repair, corroded: watch },

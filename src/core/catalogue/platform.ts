@@ -17,6 +17,7 @@ export const platformChecks: readonly CheckDefinition[] = [
   {
     ...ends,
     id: "platform.bracket",
+    seenRaised: true,
     part: "platform_bracket",
     minutes: 0.2,
     conditions: {
@@ -29,6 +30,7 @@ export const platformChecks: readonly CheckDefinition[] = [
   {
     ...ends,
     id: "platform.lowest_hoop",
+    seenRaised: true,
     part: "lowest_hoop",
     minutes: 0.2,
     conditions: { damaged: floor("lowest_hoop") },

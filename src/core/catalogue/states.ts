@@ -3,6 +3,9 @@ import type { CheckDefinition, Needs } from "./types";
 
 /** The machine states most checks share, named once. */
 
+/** Papers and the ground itself: however the machine stands. */
+export const onTheGround: Needs = { who: "ground" };
+
 /** Looking and reading fluids: fully lowered, shut down, nobody aboard. */
 export const shutDown: Needs = {
   who: "ground",
@@ -39,6 +42,8 @@ export const groundMoves: Needs = {
   takeOff: "in",
   turntableLock: "out",
   prop: "parked",
+  jib: "straight",
+  hitch: "uncoupled",
 };
 
 /** Powered, the operator in the platform with the gate shut. */
@@ -57,6 +62,7 @@ export const platformMoves: Needs = {
   takeOff: "in",
   turntableLock: "out",
   prop: "parked",
+  jib: "straight",
 };
 
 /** Driving tests: lowered to transport posture, on level ground unless the test says otherwise. */

@@ -55,6 +55,7 @@ export const structureChecks: readonly CheckDefinition[] = [
   {
     ...walk,
     id: "tower.structure",
+    seenRaised: true,
     part: "tower",
     at: ["chassis_rear"],
     minutes: 0.3,
@@ -69,6 +70,7 @@ export const structureChecks: readonly CheckDefinition[] = [
   {
     ...walk,
     id: "main.structure",
+    seenRaised: true,
     part: "main_boom",
     at: ["wheel_front_left"],
     minutes: 0.3,
@@ -82,6 +84,7 @@ export const structureChecks: readonly CheckDefinition[] = [
   {
     ...walk,
     id: "main.wear_pads",
+    seenRaised: true,
     part: "wear_pads",
     at: ["wheel_front_right"],
     minutes: 0.2,
@@ -91,6 +94,7 @@ export const structureChecks: readonly CheckDefinition[] = [
   {
     ...walk,
     id: "boom.cylinders",
+    seenRaised: true,
     part: "boom_cylinders",
     at: ["wheel_front_left"],
     minutes: 0.2,
@@ -100,6 +104,7 @@ export const structureChecks: readonly CheckDefinition[] = [
   {
     ...walk,
     id: "boom.carrier",
+    seenRaised: true,
     part: "carrier",
     at: ["wheel_front_right"],
     minutes: 0.2,

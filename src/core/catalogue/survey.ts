@@ -6,7 +6,7 @@ const common = {
   phase: "survey",
   station: "survey",
   at: ["workplace"],
-  needs: { posture: "stowed", incline: "level" },
+  needs: { who: "ground", posture: "stowed", incline: "level" },
   minutes: 0.5,
 } as const;
 

@@ -130,6 +130,8 @@ export interface CheckDefinition {
   readonly to?: Applies;
   /** The interlocks it proves: what the machine must refuse or slow, by the model. */
   readonly tries?: readonly string[];
+  /** Shows only, or better, with the machine raised: one found in the air is looked at there, before it is lowered. */
+  readonly seenRaised?: true;
   /** Uses the machine's power to move: not after a stop-grade finding. */
   readonly powered?: true;
 }

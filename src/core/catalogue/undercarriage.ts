@@ -119,6 +119,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
   {
     ...common,
     id: "axle.beams",
+    seenRaised: true,
     part: "axles",
     at: ["chassis_front", "chassis_rear"],
     to: { features: ["extendable_axles"] },

@@ -28,6 +28,10 @@ export const policySchema = z.strictObject({
   start: z.enum(["rear", "engine", "right_rear_wheel", "documents"]),
   documents: z.enum(["first", "last"]),
   survey: z.enum(["first", "last"]),
+  /** Schools of order added later: a policy kept before them follows the usual ones. */
+  look: z.enum(["all_first", "as_you_pass"]).default("all_first"),
+  auxiliary: z.enum(["first", "at_lowering"]).default("at_lowering"),
+  guards: z.enum(["early", "late"]).default("late"),
   /** Small things an operator may put right on the spot. */
   upkeep: z.array(z.enum(upkeepIds)),
   /** The owner's rules: `checkId/condition` to grade. */
@@ -49,6 +53,9 @@ export const defaultPolicy: Policy = {
   start: "right_rear_wheel",
   documents: "first",
   survey: "last",
+  look: "all_first",
+  auxiliary: "at_lowering",
+  guards: "late",
   upkeep: [...upkeepIds],
   rules: {},
   repairWithinDays: 7,

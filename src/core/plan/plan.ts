@@ -1,19 +1,42 @@
 import { type Check, checksOf } from "../catalogue/catalogue";
-import type { CheckStation, Phase, StopId } from "../catalogue/types";
+import type { CheckStation, StopId } from "../catalogue/types";
 import type { Sheet } from "../sheet/sheet";
-import { type Change, reach } from "./changes";
-import { type OrderPolicy, phaseOrder } from "./phases";
+import { changesBoundMin, walkBoundMin } from "./bound";
+import { type Change, meansOf, reachWalkingLeast } from "./changes";
+import { foundStowed } from "./found";
+import { type Group, groupsOf } from "./groups";
+import type { OutlineM } from "./places";
+import { walkM_per_min } from "./places";
+import { type AtHand, everythingAtHand, type Incomplete, possibleWith } from "./possible";
+import { asPractised, type Schools } from "./schools";
 import { inScope, type Scope } from "./scope";
-import { foundStowed, type PlanState, type PlanVariable, variablesOf } from "./variables";
-import { loopOf, type StartCorner } from "./walk";
+import { cheapestOrder, edgesOf, type Found, tryReach } from "./search";
+import type { PlanState, PlanVariable } from "./variables";
+import { loopOf, turns } from "./walk";
 
 export interface PlanInput {
   readonly sheet: Sheet;
   readonly scope: Scope;
-  readonly start: StartCorner;
-  readonly order: OrderPolicy;
+  readonly schools: Schools;
   /** How the machine was found; stowed where not given. */
   readonly found?: PlanState;
+  /** Who and what is there; everything, and two people, where not given. */
+  readonly atHand?: AtHand;
+  /** Minutes a check has taken here, by its id; the catalogue's estimate for the others. */
+  readonly minutes?: Readonly<Record<string, number>>;
+  /** What has been done already: the rest is planned from there. */
+  readonly progress?: Progress;
+}
+
+/** Where an inspection under way stands. */
+export interface Progress {
+  readonly done: readonly string[];
+  /** The machine now. */
+  readonly state: PlanState;
+  /** The stop the person stands at. */
+  readonly stop?: StopId;
+  /** A finding that stops the machine stands: it may be looked at, and no longer operated. */
+  readonly held: boolean;
 }
 
 interface StepPlace {
@@ -21,6 +44,8 @@ interface StepPlace {
   readonly stop: StopId;
   readonly station: CheckStation;
   readonly minutes: number;
+  /** Metres walked to it. */
+  readonly walkM: number;
 }
 
 export type PlanStep =
@@ -36,82 +61,201 @@ export interface Visit {
   readonly state: PlanState;
 }
 
+export interface Cost {
+  /** Walked, round the outline of the machine. */
+  readonly metres: number;
+  /** Climbs into the platform and out of it. */
+  readonly climbs: number;
+  /** Changes of the machine's state, climbs not counted. */
+  readonly changes: number;
+  /** All of it: checks, changes, climbing, walking. */
+  readonly minutes: number;
+}
+
 export interface Plan {
   readonly steps: readonly PlanStep[];
   readonly visits: readonly Visit[];
   readonly checks: readonly Check[];
+  /** What this time cannot be checked, and why: said before the walk starts. */
+  readonly incomplete: readonly Incomplete[];
   readonly carry: readonly string[];
   readonly needsAssistant: boolean;
   readonly minutes: number;
+  readonly cost: Cost;
+  /** Minutes no plan of these checks can do without. */
+  readonly lowerBound: number;
+  /** How far the plan may be from the cheapest: (minutes - lower bound) / minutes. */
+  readonly gap: number;
+  /** No order costs less, with changes made one at a time as each needs. */
+  readonly exact: boolean;
   readonly final: PlanState;
 }
 
 /**
- * Which checks this machine asks for, in an order that respects precedence, with every change of state between
- * them as a step of its own and everything closed at the end. The same input always gives the same plan.
+ * Which checks this machine asks for, in the cheapest order that respects precedence, with every change of state
+ * between them as a step of its own and everything closed at the end. The same input always gives the same plan.
  */
 export function planInspection(input: PlanInput): Plan {
-  const variables = variablesOf(input.sheet);
-  const checks = ordered(input, inScope(input.scope, checksOf(input.sheet)));
-  const found = input.found ?? foundStowed(input.sheet);
+  const { sheet, schools } = input;
+  const found = input.found ?? foundStowed(sheet);
+  const atHand = input.atHand ?? everythingAtHand;
+  const state = input.progress?.state ?? found;
+  const means = meansOf(sheet, { key: atHand.key, held: input.progress?.held ?? false });
+  const known = new Set(means.variables.map((v) => v.id));
 
+  const practised = asPractised(sheet, schools, found, !atHand.missing.includes("ramp"));
+  const done = new Set(input.progress?.done ?? []);
+  const wanted = inScope(input.scope, checksOf(sheet), sheet, found).map(practised);
+  const { possible, incomplete } = possibleWith(
+    wanted.filter((check) => !done.has(check.key)),
+    means,
+    atHand,
+    state,
+  );
+
+  const at = input.progress?.stop === undefined ? undefined : means.outline.at(input.progress.stop);
+  const areaSeen = possible.some((check) => check.definition.leaves?.["testArea"] !== undefined);
+  const before = areaSeen ? { ...state, testArea: "confirmed" } : state;
+  const closed = closable(closedGoal(means.variables, found), (goal) => tryReach(means, before, goal, at));
+  const groups = groupsOf(possible, schools, known, means.outline).map((group) =>
+    leavesIt(group, schools) ? { ...group, needs: { ...group.needs, ...closed } } : group,
+  );
+  const problem = {
+    groups,
+    means,
+    state,
+    at,
+    closed,
+    boardsAfter: groups.filter((g) => g.rails).map((g) => g.index),
+    ridesAfter: groups.filter((g) => g.lowers).map((g) => g.index),
+  };
+  const edges = edgesOf(problem);
+  const loops = turns.map((turn) => loopOf(groups, sheet, schools.start, means.outline, turn));
+  let best: Found = { order: undefined, minutes: Number.POSITIVE_INFINITY, exact: true };
+  for (const loop of loops) {
+    const other = cheapestOrder(problem, loop, edges, best.minutes);
+    best = { ...(other.order === undefined ? best : other), exact: best.exact && other.exact };
+  }
+  if (best.order === undefined) {
+    throw new Error(
+      `no order of the checks keeps every rule for ${sheet.maker} ${sheet.model}; this is a mistake in the catalogue`,
+    );
+  }
+
+  const minutesOf = (check: Check) => input.minutes?.[check.definition.id] ?? check.definition.minutes;
+  const laid = layOut(
+    best.order.map((index) => groups[index] as Group),
+    { means, state, at, closed, minutesOf },
+  );
+  const { steps } = laid;
+  const minutes = steps.reduce((sum, step) => sum + step.minutes + step.walkM / walkM_per_min, 0);
+  const checking = possible.reduce((sum, check) => sum + minutesOf(check), 0);
+  const ends = { found: state, closed };
+  const walking = Math.min(...loops.map((loop) => walkBoundMin(groups, loop, means, ends)));
+  const lowerBound = checking + changesBoundMin(groups, means, ends) + walking;
+  return {
+    steps,
+    visits: laid.visits,
+    checks: steps.flatMap((step) => (step.kind === "check" ? [step.check] : [])),
+    incomplete,
+    carry: [...new Set(possible.flatMap((c) => c.definition.carry ?? []))].sort(),
+    needsAssistant: possible.some((c) => c.definition.assistant === true),
+    minutes,
+    cost: costOf(steps),
+    lowerBound,
+    gap: minutes === 0 ? 0 : (minutes - lowerBound) / minutes,
+    exact: best.exact,
+    final: laid.state,
+  };
+}
+
+/** It is parked as it is to be left; and who surveys the workplace last has left the machine. */
+function leavesIt(group: Group, schools: Schools): boolean {
+  const phase = group.checks[0]?.definition.phase;
+  return phase === "park" || (phase === "survey" && schools.survey === "last");
+}
+
+/** What a sequence of steps costs. */
+export function costOf(steps: readonly PlanStep[]): Cost {
+  const changes = steps.flatMap((step) => (step.kind === "check" ? [] : [step.change]));
+  const climbs = changes.filter((change) => change.variable === "who").length;
+  const metres = steps.reduce((sum, step) => sum + step.walkM, 0);
+  return {
+    metres,
+    climbs,
+    changes: changes.length - climbs,
+    minutes: steps.reduce((sum, step) => sum + step.minutes, 0) + metres / walkM_per_min,
+  };
+}
+
+interface LayOut {
+  readonly means: ReturnType<typeof meansOf>;
+  readonly state: PlanState;
+  readonly at: OutlineM | undefined;
+  readonly closed: Partial<PlanState>;
+  readonly minutesOf: (check: Check) => number;
+}
+
+/** The steps of groups done in this order: changes between them, closing at the end. */
+export function layOut(
+  groups: readonly Pick<Group, "checks" | "needs" | "leaves" | "stop" | "station" | "at">[],
+  { means, closed, minutesOf, ...start }: LayOut,
+): { readonly steps: readonly PlanStep[]; readonly visits: readonly Visit[]; readonly state: PlanState } {
   const steps: PlanStep[] = [];
   const visits: { stop: StopId; station: CheckStation; steps: PlanStep[]; state: PlanState }[] = [];
-  let state = found;
+  let { state, at } = start;
   const add = (step: PlanStep) => {
     steps.push(step);
     const last = visits.at(-1);
-    if (last?.stop === step.stop) {
+    const stop = standsAt(step.stop);
+    if (last?.stop === stop) {
       last.steps.push(step);
       if (!last.steps.slice(0, -1).some((s) => s.kind === "check")) last.state = state;
-    } else visits.push({ stop: step.stop, station: step.station, steps: [step], state });
+    } else visits.push({ stop, station: step.station, steps: [step], state });
   };
+  const lastPowered = groups.findLastIndex((g) => g.checks.some((c) => c.definition.powered === true));
 
-  for (const check of checks) {
-    const { definition } = check;
-    const reached = reach(variables, state, definition.needs);
+  const make = (goal: Partial<PlanState>, stop: StopId, station: CheckStation, kind: "change" | "close") => {
+    const reached = reachWalkingLeast(means, state, goal, at);
     for (const change of reached.changes) {
       add({
-        ...changePlace(steps.length, change),
-        stop: check.at,
-        station: definition.station,
-        kind: "change",
+        // The key a change is recorded under.
+        id: `change.${steps.length}.${change.variable}.${change.to}`,
+        minutes: change.minutes,
+        walkM: change.walkM,
+        stop,
+        station,
+        kind,
         change,
       });
     }
-    state = reached.state;
-    add({
-      id: check.key,
-      kind: "check",
-      check,
-      stop: check.at,
-      station: definition.station,
-      minutes: definition.minutes,
-    });
-    state = { ...state, ...definition.leaves };
-  }
-
-  const closing = reach(variables, state, closedGoal(variables, found));
-  for (const change of closing.changes) {
-    add({
-      ...changePlace(steps.length, change),
-      stop: "close",
-      station: "ground",
-      kind: "close",
-      change,
-    });
-  }
-
-  return {
-    steps,
-    visits,
-    checks,
-    carry: [...new Set(checks.flatMap((c) => c.definition.carry ?? []))].sort(),
-    needsAssistant: checks.some((c) => c.definition.assistant === true),
-    minutes: steps.reduce((sum, step) => sum + step.minutes, 0),
-    final: closing.state,
+    ({ state, at } = reached);
   };
+
+  groups.forEach((group, index) => {
+    const closes = index > lastPowered && lastPowered >= 0;
+    make(group.needs, group.stop, group.station, closes ? "close" : "change");
+    const aboard = state["who"] === "platform";
+    group.checks.forEach((check, i) => {
+      add({
+        id: check.key,
+        kind: "check",
+        check,
+        stop: group.stop,
+        station: group.station,
+        minutes: minutesOf(check),
+        walkM: i > 0 || aboard ? 0 : means.outline.betweenM(at, group.at),
+      });
+    });
+    state = { ...state, ...group.leaves };
+    if (!aboard && group.at !== undefined) at = group.at;
+  });
+  make(closed, "close", "ground", "close");
+  return { steps, visits, state };
 }
+
+/** The lowering is tried from the ground station: for whoever walks, it is the same stop. */
+const standsAt = (stop: StopId): StopId => (stop === "ground_lowering" ? "ground_tests" : stop);
 
 /** Which state everything must be left in: closed, or as it was found where that is the rule. */
 export function closedGoal(variables: readonly PlanVariable[], found: PlanState): PlanState {
@@ -119,45 +263,18 @@ export function closedGoal(variables: readonly PlanVariable[], found: PlanState)
   for (const variable of variables) {
     if (variable.closed === "as_left") continue;
     const value = variable.closed === "as_found" ? found[variable.id] : variable.closed;
-    if (value !== undefined) goal[variable.id] = value;
+    // Nobody knew how it stood: it may stay as it is.
+    if (value !== undefined && value !== "unknown") goal[variable.id] = value;
   }
   return goal;
 }
 
-/** The key a change step is recorded under. */
-const changePlace = (index: number, change: Change) => ({
-  id: `change.${index}.${change.variable}.${change.to}`,
-  minutes: change.minutes,
-});
-
-function ordered(input: PlanInput, checks: readonly Check[]): readonly Check[] {
-  const phases = phaseOrder(input.order);
-  const loop = loopOf(input.sheet, input.start);
-  const rank = (check: Check): readonly number[] => [
-    phaseRank(phases, check.definition.phase),
-    check.definition.phase === "walk" ? loop.indexOf(check.at) : 0,
-    // Slope and block tests last; one visit to each incline.
-    inclineRank(check),
-  ];
-  return checks
-    .map((check, index) => ({ check, index, rank: rank(check) }))
-    .sort((a, b) => compare(a.rank, b.rank) || a.index - b.index)
-    .map((entry) => entry.check);
-}
-
-const phaseRank = (phases: readonly Phase[], phase: Phase): number => phases.indexOf(phase);
-
-function inclineRank(check: Check): number {
-  const incline = check.definition.needs["incline"];
-  return incline === undefined
-    ? 0
-    : ["level", "timber_left", "timber_right", "block", "slope", "beyond_trip"].indexOf(incline);
-}
-
-function compare(a: readonly number[], b: readonly number[]): number {
-  for (let i = 0; i < a.length; i++) {
-    const difference = (a[i] ?? 0) - (b[i] ?? 0);
-    if (difference !== 0) return difference;
+/** As much of the closing state as can be reached: a held machine is left as safe as it allows. */
+function closable(goal: PlanState, canReach: (goal: PlanState) => unknown): PlanState {
+  if (canReach(goal) !== undefined) return goal;
+  const kept: Record<string, string> = {};
+  for (const [id, value] of Object.entries(goal)) {
+    if (canReach({ ...kept, [id]: value }) !== undefined) kept[id] = value;
   }
-  return 0;
+  return kept;
 }

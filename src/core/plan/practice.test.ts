@@ -1,14 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
 import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
-import { reach } from "./changes";
+import { meansOf, reach } from "./changes";
+import { foundStowed } from "./found";
 import { type PlanInput, planInspection } from "./plan";
-import { foundStowed, variablesOf } from "./variables";
+import { usualSchools } from "./schools";
 
 const base = {
   scope: { kind: "full" },
-  start: "rear",
-  order: { documents: "first", survey: "last" },
+  schools: { ...usualSchools, start: "rear" },
 } as const satisfies Omit<PlanInput, "sheet">;
 const names = (input: PlanInput) =>
   planInspection(input).steps.map((s) =>
@@ -65,9 +65,10 @@ describe("the order practitioners follow", () => {
     expect(precedes(boom, first, second)).toBe(true);
   });
 
-  it("saves a move: after the stop is struck no power is spent before the auxiliary takes over", () => {
-    const from = boom.indexOf("ground.stop_while_lowering");
-    expect(boom[from + 1]).toBe("ground.auxiliary");
+  it("saves a move: whatever stopped the engine last, the auxiliary then finishes the lowering", () => {
+    const auxiliary = boom.indexOf("ground.auxiliary");
+    expect(["ground.stop_while_lowering", "ground.key_middle"]).toContain(boom[auxiliary - 1]);
+    expect(boom.slice(0, auxiliary)).not.toContain("engine>off");
   });
 
   it("ends lowered, on the level, out of the platform, with keys and power off and the pin as found", () => {
@@ -87,7 +88,11 @@ describe("the order practitioners follow", () => {
       ],
     ] as const) {
       const changes = plan.filter((step) => step.includes(">"));
-      expect(changes.slice(-ends.length)).toEqual([...ends]);
+      // Out of the platform first, the supply last; between them whichever button is nearest.
+      const last = changes.slice(-ends.length);
+      expect(last[0]).toBe("who>ground");
+      expect(last.at(-1)).toBe("disconnect>off");
+      expect([...last].sort()).toEqual([...ends].sort());
     }
   });
 
@@ -102,39 +107,43 @@ describe("the order practitioners follow", () => {
   });
 
   it("follows the schools: documents or survey moved to the other end", () => {
-    const late = names({ ...base, sheet: slabScissorSheet, order: { documents: "last", survey: "first" } });
+    const late = names({
+      ...base,
+      sheet: slabScissorSheet,
+      schools: { ...base.schools, documents: "last", survey: "first" },
+    });
     expect(precedes(late, "wheel.tyre", "doc.manual")).toBe(true);
     expect(precedes(late, "place.ground", "wheel.tyre")).toBe(true);
   });
 });
 
 describe("reach", () => {
-  const variables = variablesOf(articulatingBoomSheet);
+  const means = meansOf(articulatingBoomSheet, { key: true, held: false });
   const found = foundStowed(articulatingBoomSheet);
 
   it("changes nothing where the goal already holds", () => {
-    expect(reach(variables, found, { key: "off", posture: "stowed" }).changes).toEqual([]);
+    expect(reach(means, found, { key: "off", posture: "stowed" }).changes).toEqual([]);
   });
 
   it("does first what a change needs: power before raising, lowering before climbing out", () => {
     const ready = { ...found, testArea: "confirmed" };
-    const raised = reach(variables, ready, { posture: "raised" });
+    const raised = reach(means, ready, { posture: "raised" });
     expect(raised.changes.map((c) => c.variable)).toEqual(
       expect.arrayContaining(["disconnect", "key", "stop.ground", "stop.platform", "engine"]),
     );
     expect(raised.changes.at(-1)).toMatchObject({ variable: "posture", to: "raised" });
-    const aloft = reach(variables, { ...raised.state, posture: "stowed" }, { who: "platform" }).state;
-    const up = reach(variables, aloft, { posture: "raised" }).state;
+    const aloft = reach(means, { ...raised.state, posture: "stowed" }, { who: "platform" }).state;
+    const up = reach(means, aloft, { posture: "raised" }).state;
     expect(up).toMatchObject({ who: "platform", key: "platform" });
-    const down = reach(variables, up, { who: "ground" });
+    const down = reach(means, up, { who: "ground" });
     expect(down.changes.map((c) => `${c.variable}>${c.to}`)).toEqual(["posture>stowed", "who>ground"]);
   });
 
   it("never raises on ground nobody has confirmed", () => {
-    expect(() => reach(variables, found, { posture: "raised" })).toThrow(/testArea=confirmed/);
+    expect(() => reach(means, found, { posture: "raised" })).toThrow(/testArea=confirmed/);
   });
 
   it("leaves alone what the machine does not have", () => {
-    expect(reach(variables, found, { prop: "set" }).changes).toEqual([]);
+    expect(reach(means, found, { prop: "set" }).changes).toEqual([]);
   });
 });

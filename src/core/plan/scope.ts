@@ -1,6 +1,10 @@
 import type { Check } from "../catalogue/catalogue";
 import type { PartId } from "../catalogue/parts";
-import type { Phase } from "../catalogue/types";
+import type { Sheet } from "../sheet/sheet";
+import { type Touch, touchedBy } from "./retest";
+import type { PlanState } from "./variables";
+
+export const scopeKinds = ["full", "check_in", "transport", "after_transport", "retest"] as const;
 
 /**
  * What is inspected. Only `full` may clear a unit for work. `retest` carries the parts that the finding, the
@@ -9,50 +13,107 @@ import type { Phase } from "../catalogue/types";
 export type Scope =
   | { readonly kind: "full" }
   | { readonly kind: "check_in" }
-  /** Before and after the road: never clears for work. */
+  /** Before the road: never clears for work. */
   | { readonly kind: "transport" }
-  | { readonly kind: "retest"; readonly parts: readonly PartId[]; readonly checks: readonly string[] };
+  /** Off the carrier again: what the road shakes loose. Never clears for work. */
+  | { readonly kind: "after_transport" }
+  | {
+      readonly kind: "retest";
+      /** Parts of the finding and of the repair. */
+      readonly parts: readonly PartId[];
+      /** Parts disturbed on the way; where not given they stand among `parts`. */
+      readonly disturbed?: readonly PartId[];
+      /** The checks that found it. */
+      readonly checks: readonly string[];
+    };
 
-const forTheRoad: readonly Phase[] = ["transport"];
+/**
+ * What the road shakes loose, opens or rubs through: covers, coil plugs (one that looks fine may have shaken off
+ * and takes the steering with it), hoses, pins, wheels, brakes left released, kit gone (field guide, sections 2, 5
+ * and 17).
+ */
+const afterTheRoad: ReadonlySet<string> = new Set([
+  "wheel.tyre",
+  "wheel.nuts",
+  "wheel.fill",
+  "caster.wheel",
+  "caster.lock",
+  "track.belt",
+  "leg.pin",
+  "leg.structure",
+  "frame.welds",
+  "under.machine",
+  "covers.latched",
+  "battery.posts",
+  "starter.battery",
+  "gas.bottle",
+  "hydraulic.coil_plugs",
+  "hydraulic.hoses",
+  "wheel.motor_hoses",
+  "brake.valve_shut",
+  "freewheel.valve_shut",
+  "turntable.lock_pin",
+  "boom.cradle",
+  "jib.rotary_and_stow",
+  "main.structure",
+  "mast.sections",
+  "platform.bracket",
+  "rails.condition",
+  "rails.pins",
+  "platform.box_pins",
+  "platform.gate",
+  "platform.loose_kit",
+  "panel.ground",
+  "draw.coupler",
+  "draw.chains",
+  "draw.lights",
+  "park.place",
+]);
 
-/** Re-tested after every repair, whatever it was (field guide, section 13). */
-const always: readonly PartId[] = ["emergency_lowering", "ground_stop", "platform_stop"];
+/**
+ * The checks of a scope. Wherever something is going to move, the test area is among them: a machine found raised
+ * has to come down.
+ */
+export function inScope(
+  scope: Scope,
+  checks: readonly Check[],
+  sheet: Sheet,
+  found: PlanState,
+): readonly Check[] {
+  const chosen = new Set(chosenBy(scope, checks, sheet));
+  const moves =
+    !["stowed", undefined].includes(found["posture"]) ||
+    [...chosen].some((check) => check.definition.powered === true);
+  return checks.filter((c) => chosen.has(c) || (moves && c.definition.phase === "test_area"));
+}
 
-export function inScope(scope: Scope, checks: readonly Check[]): readonly Check[] {
+function chosenBy(scope: Scope, checks: readonly Check[], sheet: Sheet): readonly Check[] {
+  const tag = ({ definition }: Check) => definition.part === "tag_and_log";
   switch (scope.kind) {
     case "full":
       return checks.filter((c) => c.definition.phase !== "transport");
     case "check_in":
       return checks.filter((c) => !["platform", "drive", "survey", "transport"].includes(c.definition.phase));
     case "transport":
-      return checks.filter(
-        (c) => forTheRoad.includes(c.definition.phase) || c.definition.part === "tag_and_log",
-      );
+      return checks.filter((c) => c.definition.phase === "transport" || tag(c));
+    case "after_transport":
+      return checks.filter((c) => afterTheRoad.has(c.definition.id) || tag(c));
     case "retest": {
-      const functions = new Set(
-        checks
-          .filter((c) => scope.checks.includes(c.key))
-          .map((c) => c.definition.test?.function)
-          .filter((f) => f !== undefined),
-      );
-      const touched = checks.filter((c) => retested(c, scope, functions));
-      const area = touched.some((c) => c.definition.powered)
-        ? checks.filter((c) => c.definition.phase === "test_area")
-        : [];
-      return checks.filter((c) => touched.includes(c) || area.includes(c));
+      const why = whyRetested(scope, checks, sheet);
+      return checks.filter((c) => why.has(c.key));
     }
   }
 }
 
-function retested(
-  check: Check,
+/** Why each check of a re-test is in it, by its key. */
+export function whyRetested(
   scope: Extract<Scope, { kind: "retest" }>,
-  functions: ReadonlySet<string>,
-): boolean {
-  const { part, test } = check.definition;
-  if (check.definition.phase === "transport") return scope.checks.includes(check.key);
-  if (always.includes(part) || scope.checks.includes(check.key)) return true;
-  // A movement is re-tested from both stations: the fault may lie in what they share.
-  if (test !== undefined) return functions.has(test.function);
-  return scope.parts.includes(part);
+  checks: readonly Check[],
+  sheet: Sheet,
+): ReadonlyMap<string, readonly Touch[]> {
+  return touchedBy(
+    { parts: scope.parts, disturbed: scope.disturbed ?? [], checks: scope.checks },
+    checks,
+    sheet,
+  );
 }

@@ -1,35 +1,47 @@
-import type { StopId } from "../catalogue/types";
 import type { PositionId } from "../sheet/positions";
-import { drawnM } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import type { Group } from "./groups";
+import type { Outline } from "./places";
+import type { StartCorner } from "./schools";
 
-/** Where a walk may start; schools differ (field guide, section 19). */
-export type StartCorner = "rear" | "engine" | "right_rear_wheel" | "documents";
+/** Which way round, seen from above. */
+export type Turn = "left_about" | "right_about";
+export const turns: readonly Turn[] = ["left_about", "right_about"];
 
 const startAt: Readonly<Record<StartCorner, readonly PositionId[]>> = {
   rear: ["chassis_rear"],
   engine: ["engine_bay", "battery_tray", "chassis_rear"],
-  right_rear_wheel: ["wheel_rear_right", "chassis_rear"],
+  right_rear_wheel: [
+    "wheel_rear_right",
+    "caster_rear_right",
+    "track_right",
+    "leg_rear_right",
+    "chassis_rear",
+  ],
   documents: ["documents_box", "chassis_rear"],
 };
 
 /**
- * The stops of one loop round the machine, from the start corner, counter-clockwise in plan seen from above
- * (x forward, y left), so that the person never comes back.
+ * The groups of the walk in one loop round the outline from the start corner, never coming back: people do not.
+ * What can be seen only in the air comes on a loop of its own, before the machine is lowered.
  */
-export function loopOf(sheet: Sheet, start: StartCorner): readonly StopId[] {
-  const halfLengthM = drawnM(sheet, "length", 3) / 2;
-  const halfWidthM = drawnM(sheet, "width", 1.5) / 2;
-  const placed = (Object.entries(sheet.positions) as [PositionId, { xM: number; yM: number }][])
-    .filter(([id]) => id !== "documents_box")
-    // Scaled to a square first, so that the order follows the outline of a long machine too.
-    .map(([id, point]) => ({ id, angle: Math.atan2(point.yM / halfWidthM, point.xM / halfLengthM) }))
-    .sort((a, b) => a.angle - b.angle || (a.id < b.id ? -1 : 1));
-  const first =
-    startAt[start].find((id) => id in sheet.positions && id !== "documents_box") ?? "chassis_rear";
-  const from = Math.max(
-    0,
-    placed.findIndex((p) => p.id === first),
-  );
-  return [...placed.slice(from), ...placed.slice(0, from)].map((p) => p.id);
+export function loopOf(
+  groups: readonly Group[],
+  sheet: Sheet,
+  start: StartCorner,
+  outline: Outline,
+  turn: Turn,
+): readonly number[] {
+  const from = outline.first(startAt[start].filter((place) => sheet.positions[place] !== undefined));
+  const { lengthM } = outline;
+  const onward = (group: Group): number => {
+    const at = group.at ?? from;
+    const aheadM = turn === "left_about" ? at - from : from - at;
+    return ((aheadM % lengthM) + lengthM) % lengthM;
+  };
+  const inTheAir = (group: Group): number => ((group.needs["posture"] ?? "stowed") === "stowed" ? 1 : 0);
+  return groups
+    .filter((group) => group.onWalk)
+    .sort((a, b) => inTheAir(a) - inTheAir(b) || onward(a) - onward(b) || a.index - b.index)
+    .map((group) => group.index);
 }

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { planInspection } from "@/core/plan/plan";
+import { usualSchools } from "@/core/plan/schools";
 import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import type { Sheet } from "@/core/sheet/sheet";
@@ -23,8 +24,7 @@ describe("layoutBoard", () => {
           const visits = planInspection({
             sheet,
             scope: { kind: "full" },
-            start,
-            order: { documents: "first", survey: "last" },
+            schools: { ...usualSchools, start },
           }).visits;
           const layout = layoutBoard(
             { ...sheet, figures },

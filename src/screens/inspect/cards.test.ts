@@ -1,17 +1,22 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { foundStowed } from "@/core/plan/found";
 import { planInspection } from "@/core/plan/plan";
-import { foundStowed, type PlanState, variablesOf } from "@/core/plan/variables";
+import { usualSchools } from "@/core/plan/schools";
+import { type PlanState, variablesOf } from "@/core/plan/variables";
 import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import { cardsOf, isMove } from "./cards";
 
 const inputs = fc.record({
   sheet: fc.constantFrom(slabScissorSheet, articulatingBoomSheet),
-  start: fc.constantFrom("rear", "engine", "right_rear_wheel", "documents" as const),
-  order: fc.record({
+  schools: fc.record({
+    start: fc.constantFrom("rear", "engine", "right_rear_wheel", "documents" as const),
     documents: fc.constantFrom("first", "last" as const),
     survey: fc.constantFrom("first", "last" as const),
+    look: fc.constantFrom("all_first", "as_you_pass" as const),
+    auxiliary: fc.constantFrom("first", "at_lowering" as const),
+    guards: fc.constantFrom("early", "late" as const),
   }),
   scope: fc.constantFrom({ kind: "full" } as const, { kind: "check_in" } as const),
 });
@@ -43,8 +48,7 @@ describe("cardsOf", () => {
       const plan = planInspection({
         sheet,
         scope: { kind: "full" },
-        start: "rear",
-        order: { documents: "first", survey: "last" },
+        schools: { ...usualSchools, start: "rear" },
       });
       for (const card of cardsOf(plan, foundStowed(sheet))) {
         const needs: PlanState = card.checks[0]?.definition.needs ?? {};

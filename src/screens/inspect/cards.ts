@@ -1,4 +1,5 @@
 import type { Check } from "@/core/catalogue/catalogue";
+import { walkM_per_min } from "@/core/plan/places";
 import type { Plan, PlanStep } from "@/core/plan/plan";
 import type { PlanState } from "@/core/plan/variables";
 
@@ -41,7 +42,7 @@ export function cardsOf(plan: Plan, found: PlanState): readonly Card[] {
         card = { visit: index, changes: [], checks: [], state, minutes: 0 };
         cards.push(card);
       }
-      card.minutes += step.minutes;
+      card.minutes += step.minutes + step.walkM / walkM_per_min;
       if (step.kind === "check") {
         card.checks.push(step.check);
         state = { ...state, ...step.check.definition.leaves };

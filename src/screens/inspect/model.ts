@@ -4,6 +4,7 @@ import type { Check } from "@/core/catalogue/catalogue";
 import { type Decision, type DecisionFacts, decide } from "@/core/decision/decide";
 import type { Policy } from "@/core/grade/policy";
 import { type Plan, planInspection } from "@/core/plan/plan";
+import { schoolsOf } from "@/core/plan/schools";
 import type { Scope } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
 import { type Assessment, assess } from "@/core/record/assess";
@@ -69,8 +70,7 @@ export function useInspection(data: InspectData): InspectModel {
       planInspection({
         sheet: data.sheet,
         scope: data.scope,
-        start: data.policy.start,
-        order: { documents: data.policy.documents, survey: data.policy.survey },
+        schools: schoolsOf(data.policy),
         found: data.found,
       }),
     [data],

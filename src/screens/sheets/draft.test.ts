@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { planInspection } from "@/core/plan/plan";
+import { usualSchools } from "@/core/plan/schools";
 import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import { families, powersOf } from "@/core/sheet/families";
 import { sheetSchema } from "@/core/sheet/sheet";
@@ -46,8 +47,7 @@ describe("a sheet being typed in", () => {
         const plan = planInspection({
           sheet,
           scope: { kind: "full" },
-          start: "rear",
-          order: { documents: "first", survey: "last" },
+          schools: usualSchools,
         });
         expect(plan.checks.length).toBe(
           checksOf(sheet).filter((c) => c.definition.phase !== "transport").length,

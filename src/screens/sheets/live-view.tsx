@@ -2,6 +2,7 @@ import { useTranslations } from "next-intl";
 import { useMemo } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { planInspection } from "@/core/plan/plan";
+import { usualSchools } from "@/core/plan/schools";
 import type { Sheet } from "@/core/sheet/sheet";
 import { Board } from "@/kit/board/board";
 import { checkTitle } from "../inspect/words";
@@ -18,8 +19,7 @@ export function LiveView({ sheet: draft, effect }: { sheet: Sheet; effect: Effec
       planInspection({
         sheet,
         scope: { kind: "full" },
-        start: "right_rear_wheel",
-        order: { documents: "first", survey: "last" },
+        schools: usualSchools,
       }),
     [sheet],
   );

@@ -1,7 +1,7 @@
 import { clears, decide } from "@/core/decision/decide";
 import { clearanceEndsMs, type ShiftClock } from "@/core/decision/standing";
 import type { Policy } from "@/core/grade/policy";
-import { foundStowed } from "@/core/plan/variables";
+import { foundStowed } from "@/core/plan/found";
 import { assess } from "@/core/record/assess";
 import { reduce } from "@/core/record/reduce";
 import { demoSheets } from "@/core/sheet/demo/demo-sheets";

@@ -1,6 +1,7 @@
 import { type Check, catalogueVersion, checksOf } from "@/core/catalogue/catalogue";
 import type { Policy } from "@/core/grade/policy";
 import { type Plan, type PlanInput, planInspection } from "@/core/plan/plan";
+import { schoolsOf } from "@/core/plan/schools";
 import type { Scope } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
 import { sheetOfUnit } from "@/core/sheet/overrides";
@@ -77,8 +78,7 @@ export function planOf(inspection: Pick<OpenInspection, "sheet" | "scope" | "pol
   const input: PlanInput = {
     sheet,
     scope,
-    start: policy.start,
-    order: { documents: policy.documents, survey: policy.survey },
+    schools: schoolsOf(policy),
     found,
   };
   const key = JSON.stringify(input);

@@ -1,7 +1,7 @@
 import { sql } from "kysely";
 import { shiftFor } from "@/core/decision/standing";
 import type { Policy } from "@/core/grade/policy";
-import { foundStowed } from "@/core/plan/variables";
+import { foundStowed } from "@/core/plan/found";
 import type { Family } from "@/core/sheet/families";
 import { queue } from "@/core/shift/queue";
 import type { Db } from "@/server/database/database";

@@ -1,7 +1,9 @@
 import { policySchema } from "../../grade/policy";
 import { interlocks } from "../../machine/interlocks";
-import { phaseOrder } from "../../plan/phases";
-import { foundStowed, variablesOf } from "../../plan/variables";
+import { foundKinds, foundStowed } from "../../plan/found";
+import { orderRules } from "../../plan/precedence";
+import { scopeKinds } from "../../plan/scope";
+import { variablesOf } from "../../plan/variables";
 import { choiceIds } from "../../sheet/choices";
 import { families, powersOf } from "../../sheet/families";
 import { featureIds } from "../../sheet/features";
@@ -89,8 +91,16 @@ export function knownIds(): ReadonlySet<string> {
   add("feature", featureIds);
   add("choice", choiceIds);
   add("figure", figureIds);
-  add("phase", phaseOrder({ documents: "first", survey: "last" }));
-  add("scope", ["full", "check_in", "transport", "retest"]);
+  add(
+    "phase",
+    checks.map((c) => c.definition.phase),
+  );
+  add(
+    "order",
+    orderRules.map((rule) => rule.id),
+  );
+  add("found", foundKinds);
+  add("scope", scopeKinds);
   add("policy", Object.keys(policySchema.shape));
   for (const family of families) {
     const sheet = unknownSheet(family, powersOf[family][0] ?? "battery", "solid");

@@ -1,0 +1,119 @@
+import { type Check, checksOf } from "../../catalogue/catalogue";
+import { foundStowed } from "../found";
+import type { PlanInput } from "../plan";
+import { everythingAtHand } from "../possible";
+import { inScope } from "../scope";
+import type { PlanState } from "../variables";
+import { hazardsOf } from "./hazards";
+import { type Context, differs, excused } from "./may-differ";
+import { orderBroken } from "./order";
+import { type CheckedStep, replay } from "./replay";
+
+/** A rule a plan breaks, at which step, and why that is so. `step` is empty for the plan as a whole. */
+export interface Violation {
+  readonly rule: string;
+  readonly step: string;
+  readonly why: string;
+}
+
+/**
+ * Replays a plan against the rules of the work and reports every one it breaks. Written from the field guide and
+ * not from the planner: it shares the sheet, the catalogue and the words for a state, and nothing of how a plan is
+ * made. Accepts any steps, in any order, from anybody.
+ */
+export function checkPlan(input: PlanInput, steps: readonly CheckedStep[]): readonly Violation[] {
+  const { sheet, progress } = input;
+  const violations: Violation[] = [];
+  const all = checksOf(sheet);
+  const byKey = new Map(all.map((check) => [check.key, check]));
+  const found = input.found ?? foundStowed(sheet);
+  const context = {
+    sheet,
+    schools: input.schools,
+    found,
+    now: progress?.state ?? found,
+    held: progress?.held ?? false,
+    atHand: input.atHand ?? everythingAtHand,
+  };
+  const scope = inScope(input.scope, all, sheet, found);
+  const inPlan = new Set(scope.map((check) => check.key));
+  const done = progress?.done ?? [];
+
+  const order: { check: Check; step: string }[] = [];
+  const last = replay(steps, progress?.state ?? found, byKey, done, (moment) => {
+    const { step, check, state } = moment;
+    const broken = (rule: string, why: string) => violations.push({ rule, step: step.id, why });
+    if (step.kind === "check") {
+      if (check === undefined) {
+        broken("no_such_check", `expected a check of this sheet, got ${step.checkId ?? step.id}`);
+        return;
+      }
+      if (!inPlan.has(check.key)) broken("not_in_scope", `${check.key} is no part of what is inspected`);
+      if (moment.done.has(check.key)) broken("twice", `${check.key} has been done already`);
+      order.push({ check, step: step.id });
+      const cannot = excused(check, context);
+      if (cannot !== undefined) broken("cannot_be_made", cannot);
+      for (const [id, value] of Object.entries(check.definition.needs)) {
+        if (state[id] === undefined || state[id] === value || differs(check, id, state[id], context))
+          continue;
+        broken("need_not_met", `needs ${id}=${value}, and it is ${state[id]}`);
+      }
+    } else if (moment.changes.length === 0) {
+      broken("changes_nothing", "expected a change to say what it leaves");
+    }
+    for (const hazard of hazardsOf(moment, context, scope)) broken(hazard.rule, hazard.why);
+  });
+
+  violations.push(...orderBroken(order, context, done, byKey));
+  const seen = new Set([...done, ...order.map(({ check }) => check.key)]);
+  for (const check of scope) {
+    if (!seen.has(check.key) && excused(check, context) === undefined) {
+      violations.push({ rule: "missing", step: "", why: `${check.key} is not in the plan` });
+    }
+  }
+  violations.push(...leftOpen(last, found, context));
+  return violations;
+}
+
+/** How everything is left (field guide, section 4): what a check opens, the plan closes. */
+function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context): readonly Violation[] {
+  const closed: PlanState = {
+    who: "ground",
+    posture: "stowed",
+    prop: "parked",
+    incline: "level",
+    "valve.descent": "shut",
+    gate: "shut",
+    engine: "off",
+    takeOff: "out",
+    key: "off",
+    "stop.ground": "in",
+    "stop.platform": "in",
+    disconnect: "off",
+  };
+  const asFound = ["jib", "turntableLock", "axles", "outriggers"];
+  // Behind a finding that stops it, a machine is left as safe as it allows: legs and axles stay where they are.
+  const behind = [
+    "stop.platform",
+    "incline",
+    "jib",
+    "axles",
+    "outriggers",
+    "takeOff",
+    "turntableLock",
+    "prop",
+    "posture",
+  ];
+  // Without its key, what was found in the air stays there, and what only power moves stays as it is.
+  const noKey = ["posture", "stop.platform", "takeOff", "turntableLock", "prop", "incline"];
+  const mayStay = [...(held ? behind : []), ...(atHand.key ? [] : noKey)];
+  const goal = [
+    ...Object.entries(closed),
+    ...asFound.flatMap((id) => (found[id] === undefined ? [] : [[id, found[id]] as const])),
+  ];
+  return goal.flatMap(([id, value]): readonly Violation[] =>
+    state[id] === undefined || state[id] === value || value === "unknown" || mayStay.includes(id)
+      ? []
+      : [{ rule: "left_open", step: "", why: `${id} is left ${state[id]}, and should be ${value}` }],
+  );
+}

@@ -1,0 +1,101 @@
+import type { Check } from "../../catalogue/catalogue";
+import { figureOf } from "../../sheet/read";
+import type { Sheet } from "../../sheet/sheet";
+import type { AtHand } from "../possible";
+import type { Schools } from "../schools";
+import type { PlanState } from "../variables";
+
+/** What the checker knows of the day besides the steps. */
+export interface Context {
+  readonly sheet: Sheet;
+  readonly schools: Schools;
+  readonly found: PlanState;
+  /** The machine where the plan begins. */
+  readonly now: PlanState;
+  readonly held: boolean;
+  readonly atHand: AtHand;
+}
+
+const up = (posture: string | undefined): boolean =>
+  posture !== undefined && posture !== "stowed" && posture !== "unknown";
+
+/** Where practice lets a check be made in another state than the catalogue's (field guide, sections 4, 9 and 19). */
+export function differs(check: Check, variable: string, value: string, context: Context): boolean {
+  const { definition } = check;
+  const { schools, sheet } = context;
+  switch (variable) {
+    case "posture":
+      // Found in the air: what shows there is looked at from below before it is lowered.
+      if (definition.seenRaised === true && up(context.found["posture"])) return up(value);
+      // Up a little and down on the auxiliary alone, before the main pump has moved anything.
+      return schools.auxiliary === "first" && definition.id === "ground.auxiliary" && value === "stowed";
+    case "incline": {
+      if (definition.id !== "drive.brake_hold" && definition.id !== "tilt.alarm") return false;
+      const climbs = figureOf(sheet, "climbable_grade") ?? 0;
+      const trips = Math.tan(((figureOf(sheet, "tilt_trip_along") ?? 90) * Math.PI) / 180) * 100;
+      return value === "one_slope" && trips < climbs;
+    }
+    case "who":
+    case "key":
+    case "gate":
+    case "outriggers":
+      // Guards tried early are tried from the ground, as they deploy.
+      return schools.guards === "early" && definition.part === "pothole_guard" && value !== "platform";
+    case "stop.ground":
+    case "stop.platform":
+    case "disconnect":
+      // Aloft, the platform's stop button is out of reach.
+      if (variable === "stop.platform" && definition.seenRaised === true && up(context.found["posture"]))
+        return true;
+      return (
+        schools.look === "as_you_pass" &&
+        definition.phase === "walk" &&
+        !definition.at.some((stop) =>
+          ["battery_tray", "engine_bay", "hydraulic_tray", "disconnect"].includes(stop),
+        )
+      );
+    default:
+      return false;
+  }
+}
+
+/** Why a check cannot be made this day, in words; undefined when it can. */
+export function excused(check: Check, context: Context): string | undefined {
+  const { definition } = check;
+  const { atHand, sheet, held } = context;
+  if (definition.assistant === true && atHand.people < 2) return "it needs a second person";
+  const lacking = definition.carry?.find((thing) => atHand.missing.includes(thing));
+  if (lacking !== undefined) return `it needs ${lacking}, which is not at hand`;
+  if (held && definition.powered === true) return "a finding stops the machine, and this operates it";
+  const { needs } = definition;
+  const needsUp = up(needs["posture"]) && !(definition.seenRaised === true && up(context.found["posture"]));
+  const asFoundUp = up(context.found["posture"]);
+  if (held) {
+    // It may be let down and shut off, and is not raised, driven, or set on its legs any more.
+    for (const id of ["posture", "incline", "outriggers", "axles", "jib", "prop"]) {
+      const need = needs[id];
+      const stands = context.now[id];
+      if (need === undefined || stands === undefined || need === stands) continue;
+      if (id === "posture" && need === "stowed" && context.now["prop"] !== "set") continue;
+      if (id === "posture" && differs(check, id, stands, context)) continue;
+      return `a finding stops the machine, and this needs ${id}=${need}`;
+    }
+  }
+  if (!atHand.key && sheet.power !== "hand_crank") {
+    if (definition.powered === true && needs["key"] !== undefined) return "there is no key";
+    if (needsUp) return "there is no key to raise it";
+    // Found in the air without a key it cannot be brought down by its own power.
+    if (asFoundUp && !held && needs["posture"] === "stowed" && definition.seenRaised !== true) {
+      return "there is no key to bring it down";
+    }
+    // Nor can its legs, its jib or what it is driven onto be changed.
+    for (const id of ["outriggers", "jib", "axles", "incline"]) {
+      const need = needs[id];
+      const stands = context.found[id];
+      if (need !== undefined && stands !== undefined && need !== stands)
+        return `there is no key to change ${id}`;
+    }
+    if (needs["who"] === "platform") return "there is no key, so the platform is not boarded";
+  }
+  return undefined;
+}

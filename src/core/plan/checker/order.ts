@@ -1,0 +1,236 @@
+import type { Check } from "../../catalogue/catalogue";
+import type { PlanState } from "../variables";
+import type { Violation } from "./check-plan";
+import type { Context } from "./may-differ";
+
+interface Done {
+  readonly check: Check;
+  readonly step: string;
+}
+
+interface Order {
+  readonly rule: string;
+  readonly why: string;
+  /** The check that must wait. */
+  readonly later: (check: Check, context: Context) => boolean;
+  /** What must all be done by then. */
+  readonly earlier: (check: Check, context: Context) => boolean;
+}
+
+const phaseIn =
+  (...phases: readonly string[]) =>
+  (check: Check) =>
+    phases.includes(check.definition.phase);
+const isId =
+  (...ids: readonly string[]) =>
+  (check: Check) =>
+    ids.includes(check.definition.id);
+const operated = (check: Check) => check.definition.powered === true;
+const early = (check: Check, { schools }: Context) =>
+  schools.guards === "early" &&
+  check.definition.part === "pothole_guard" &&
+  check.definition.station === "drive";
+const from = (check: Check, context: Context) =>
+  early(check, context) ? "ground" : check.definition.station;
+const looked = phaseIn("walk", "rails");
+const groundTest = (c: Check, context: Context) =>
+  from(c, context) === "ground" && operated(c) ? true : phaseIn("stack")(c);
+const liftsOrMoves = (c: Check) =>
+  c.definition.test !== undefined ||
+  ["clear", "raised", "on_prop"].includes(c.definition.needs["posture"] ?? "stowed");
+const sloped = (c: Check) => ["slope", "beyond_trip"].includes(c.definition.needs["incline"] ?? "level");
+
+/** Shows with the machine raised, and it was found so. */
+const inTheAir = (c: Check, found: PlanState): boolean =>
+  c.definition.seenRaised === true && !["stowed", "unknown"].includes(found["posture"] ?? "stowed");
+
+/** The order of the work, in the field guide's words (sections 4, 6, 7, 8, 9 and 19). */
+const orders: readonly Order[] = [
+  {
+    rule: "tag_first",
+    why: "a standing tag or an unsigned fault is looked for before anything",
+    earlier: isId("doc.tag_and_log"),
+    later: (c) => !isId("doc.tag_and_log")(c),
+  },
+  {
+    rule: "documents_first",
+    why: "the documents come first here",
+    earlier: (c, { schools }) => schools.documents === "first" && phaseIn("documents")(c),
+    later: (c) => !phaseIn("documents")(c),
+  },
+  {
+    rule: "documents_last",
+    why: "the documents are the last stop of the walk here",
+    earlier: looked,
+    later: (c, { schools }) =>
+      schools.documents === "last" &&
+      schools.look === "all_first" &&
+      phaseIn("documents")(c) &&
+      !isId("doc.tag_and_log")(c),
+  },
+  {
+    rule: "read_before_tests",
+    why: "manual and placards are read before the function tests",
+    earlier: phaseIn("documents"),
+    later: operated,
+  },
+  {
+    rule: "survey_first",
+    why: "the workplace is surveyed first here",
+    earlier: (c, { schools }) => schools.survey === "first" && phaseIn("survey")(c),
+    later: (c, { found }) => (looked(c) && !inTheAir(c, found)) || operated(c),
+  },
+  {
+    rule: "survey_last",
+    why: "the workplace is surveyed last here",
+    earlier: (c) => !phaseIn("survey", "park", "transport")(c),
+    later: (c, { schools }) => schools.survey === "last" && phaseIn("survey")(c),
+  },
+  {
+    rule: "look_before_test",
+    why: "everything is looked at before anything is pressed here",
+    earlier: looked,
+    later: (c, { schools }) => schools.look === "all_first" && operated(c),
+  },
+  {
+    rule: "read_cold",
+    why: "fluids are read lowered and before anything runs",
+    earlier: isId("engine.oil", "engine.coolant", "hydraulic.level"),
+    later: operated,
+  },
+  {
+    rule: "stop_first",
+    why: "the stop button is proven before anything is moved",
+    earlier: isId("ground.stop_button"),
+    later: (c, context) => groundTest(c, context) && liftsOrMoves(c) && !isId("ground.auxiliary")(c),
+  },
+  {
+    rule: "still_first",
+    why: "that nothing moves without the enable is proven before anything is moved with it",
+    earlier: isId("ground.still_without_enable"),
+    later: (c, context) => groundTest(c, context) && liftsOrMoves(c) && !isId("ground.auxiliary")(c),
+  },
+  {
+    rule: "platform_stop_first",
+    why: "the platform's stop button is proven before anything is moved from there",
+    earlier: isId("platform.stop_button", "platform.still_without_enable"),
+    later: (c) => c.definition.station === "platform" && liftsOrMoves(c),
+  },
+  {
+    rule: "auxiliary_first",
+    why: "the auxiliary is proven before the first movement on main power here",
+    earlier: (c, { schools }) => schools.auxiliary === "first" && isId("ground.auxiliary")(c),
+    later: (c) => operated(c) && liftsOrMoves(c) && !isId("ground.auxiliary")(c),
+  },
+  {
+    rule: "stop_then_auxiliary",
+    why: "the stop is struck while lowering, and the auxiliary finishes it",
+    earlier: (c, { schools }) => schools.auxiliary === "at_lowering" && isId("ground.stop_while_lowering")(c),
+    later: isId("ground.auxiliary"),
+  },
+  {
+    rule: "ground_before_platform",
+    why: "the ground station comes first: it is the one that can bring someone down",
+    earlier: groundTest,
+    later: (c, context) => ["platform", "drive"].includes(from(c, context)),
+  },
+  {
+    rule: "looks_before_boarding",
+    why: "the machine has been looked over before anyone works from its platform",
+    earlier: looked,
+    later: (c, context) => ["platform", "drive"].includes(from(c, context)),
+  },
+  {
+    rule: "drive_after_platform",
+    why: "driving is tried after the platform's tests",
+    earlier: (c) => c.definition.station === "platform",
+    later: (c, context) => from(c, context) === "drive" && !isId("drive.legs_down")(c),
+  },
+  {
+    rule: "slopes_last",
+    why: "slopes come after everything tried on the level",
+    earlier: (c, context) => from(c, context) === "drive" && !sloped(c),
+    later: sloped,
+  },
+  {
+    rule: "raised_looks_first",
+    why: "a machine found in the air is looked at there before it is lowered",
+    earlier: (c, { found }) => inTheAir(c, found),
+    later: (c) => looked(c) && c.definition.seenRaised !== true && c.definition.needs["posture"] === "stowed",
+  },
+  {
+    rule: "valve_onto_prop",
+    why: "the valve lowers it onto the prop before anyone looks inside",
+    earlier: isId("ground.descent_valve"),
+    later: phaseIn("stack"),
+  },
+  {
+    rule: "rises_again",
+    why: "it must rise again after the look inside, once the valve is shut",
+    earlier: (c) => phaseIn("stack")(c) || isId("ground.descent_valve")(c),
+    later: isId("ground.rises_after_descent"),
+  },
+  {
+    rule: "park_last",
+    why: "parking comes when all else is done",
+    earlier: (c) => !phaseIn("park", "transport")(c),
+    later: phaseIn("park", "transport"),
+  },
+];
+
+/** Every breach of order among the checks of a plan, and every stop of the walk come back to. */
+export function orderBroken(
+  done: readonly Done[],
+  context: Context,
+  already: readonly string[],
+  byKey: ReadonlyMap<string, Check>,
+): readonly Violation[] {
+  const violations: Violation[] = [];
+  const before = new Set(already);
+  for (const order of orders) {
+    const waiting: Done[] = [];
+    for (const entry of done) {
+      const { check, step } = entry;
+      // One that waits and was done too early is told once, by the first it should have waited for.
+      if (order.earlier(check, context) && !before.has(check.key)) {
+        for (const late of waiting) {
+          violations.push({
+            rule: order.rule,
+            step: late.step,
+            why: `${order.why}: ${check.key} came after it`,
+          });
+        }
+        waiting.length = 0;
+      }
+      if (order.later(check, context) && !order.earlier(check, context)) waiting.push({ check, step });
+    }
+  }
+  return [...violations, ...comesBack(done, context, already, byKey)];
+}
+
+/** One loop: people do not come back to a stop of the walk. What shows only in the air is a loop of its own. */
+function comesBack(
+  done: readonly Done[],
+  { found }: Context,
+  already: readonly string[],
+  byKey: ReadonlyMap<string, Check>,
+): readonly Violation[] {
+  const left = new Set<string>();
+  const violations: Violation[] = [];
+  let here = "";
+  // Where an inspection under way stands, the stops behind it may be come back to for what was passed over.
+  const started = already.some((key) => {
+    const check = byKey.get(key);
+    return check !== undefined && looked(check);
+  });
+  if (started) return [];
+  for (const { check, step } of done) {
+    if (!looked(check)) continue;
+    const stop = `${check.at}/${inTheAir(check, found)}`;
+    if (stop === here) continue;
+    if (left.has(stop)) violations.push({ rule: "comes_back", step, why: `comes back to ${check.at}` });
+    left.add(here);
+    here = stop;
+  }
+  return violations;
+}

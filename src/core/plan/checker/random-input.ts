@@ -1,0 +1,155 @@
+import { checksOf } from "../../catalogue/catalogue";
+import { type PartId, parts } from "../../catalogue/parts";
+import { choices, choicesOf } from "../../sheet/choices";
+import { demoSheets } from "../../sheet/demo/demo-sheets";
+import { type Family, families, powersOf } from "../../sheet/families";
+import { type FeatureId, familyMayHave, featureIds, features } from "../../sheet/features";
+import { type Sheet, sheetSchema } from "../../sheet/sheet";
+import { canBeFound, type FoundKind, foundKinds, foundState } from "../found";
+import type { PlanInput, PlanStep, Progress } from "../plan";
+import type { Schools } from "../schools";
+import { type Scope, scopeKinds } from "../scope";
+
+/** A number from 0 to 1, 1 not included; the same seed gives the same numbers. */
+export type Random = () => number;
+
+/** A small generator with 32 bits of state (mulberry32): good enough to vary inputs, and the same everywhere. */
+export function seeded(seed: number): Random {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
+export interface RandomCase {
+  readonly input: PlanInput;
+  readonly found: readonly FoundKind[];
+}
+
+const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
+const some = <T>(random: Random, list: readonly T[], share: number): readonly T[] =>
+  list.filter(() => random() < share);
+
+/** A machine nobody has built yet, found in some way, inspected by some school with what happens to be at hand. */
+export function randomCase(random: Random): RandomCase {
+  const sheet = randomSheet(random);
+  const found = randomFound(random, sheet);
+  return {
+    found,
+    input: {
+      sheet,
+      scope: randomScope(random, sheet),
+      schools: randomSchools(random),
+      found: foundState(sheet, found),
+      atHand: {
+        people: random() < 0.3 ? 1 : 2,
+        missing:
+          random() < 0.3 ? some(random, ["rag", "tape", "timber", "ramp", "block", "chains"], 0.4) : [],
+        key: !found.includes("key_missing"),
+      },
+    },
+  };
+}
+
+/** A sheet that passes the schema: features, choices, places and figures of its family at random. */
+export function randomSheet(random: Random): Sheet {
+  const family: Family = pick(random, families);
+  const base = pick(
+    random,
+    Object.values<Sheet>(demoSheets).filter((sheet) => sheet.family === family),
+  );
+  const power = random() < 0.5 ? base.power : pick(random, powersOf[family]);
+  const fitted: Sheet["features"] = {};
+  for (const id of featureIds.filter((feature) => familyMayHave(family, feature))) {
+    const roll = random();
+    fitted[id] = roll < 0.55 ? { fit: "fitted" } : roll < 0.75 ? { fit: "unknown" } : notFitted(id);
+  }
+  const chosen: NonNullable<Sheet["choices"]> = {};
+  for (const id of choicesOf(family)) if (random() < 0.7) chosen[id] = pick(random, choices[id].values);
+  const electric = power !== "hand_crank";
+  const sheet: Sheet = {
+    ...base,
+    power,
+    features: fitted,
+    choices: chosen,
+    stopButtons: electric
+      ? [
+          { id: "ground", at: "ground", resets: "pull" },
+          { id: "platform", at: "platform", resets: "twist" },
+          ...(random() < 0.4 ? [{ id: "chassis_left", at: "chassis", resets: "pull" } as const] : []),
+        ]
+      : [],
+    positions: Object.fromEntries(
+      Object.entries(base.positions)
+        .filter(() => random() < 0.85)
+        .map(([id, point]) => [id, { xM: point.xM + jitterM(random), yM: point.yM + jitterM(random) }]),
+    ),
+    figures: Object.fromEntries(Object.entries(base.figures).filter(() => random() < 0.8)),
+  };
+  const read = sheetSchema.safeParse(sheet);
+  // A combination the schema refuses is no machine anybody could type in: another is rolled.
+  return read.success ? read.data : randomSheet(random);
+}
+
+const jitterM = (random: Random): number => (random() - 0.5) * 0.6;
+
+const notFitted = (id: FeatureId) =>
+  features[id].safety
+    ? { fit: "not_fitted" as const, manualPage: "12", enteredBy: "a", confirmedBy: "b" }
+    : { fit: "not_fitted" as const };
+
+function randomFound(random: Random, sheet: Sheet): readonly FoundKind[] {
+  if (random() < 0.35) return ["stowed"];
+  const kinds = foundKinds.filter((kind) => kind !== "stowed" && canBeFound(sheet, kind));
+  const ways = [pick(random, kinds), ...(random() < 0.4 ? [pick(random, kinds)] : [])];
+  // What is hitched stands neither raised nor on its legs.
+  const hitched = ways.includes("hitched");
+  return [...new Set(ways)].filter((kind) => !hitched || !["raised", "on_outriggers"].includes(kind));
+}
+
+function randomScope(random: Random, sheet: Sheet): Scope {
+  const kind = random() < 0.5 ? "full" : pick(random, scopeKinds);
+  if (kind !== "retest") return { kind };
+  const machineParts = (Object.keys(parts) as PartId[]).filter((id) => parts[id].system !== "workplace");
+  const checks = checksOf(sheet);
+  return {
+    kind,
+    parts: [pick(random, machineParts)],
+    disturbed: random() < 0.5 ? [pick(random, machineParts)] : [],
+    checks: random() < 0.7 ? [pick(random, checks).key] : [],
+  };
+}
+
+const randomSchools = (random: Random): Schools => ({
+  start: pick(random, ["rear", "engine", "right_rear_wheel", "documents"]),
+  documents: pick(random, ["first", "last"]),
+  survey: pick(random, ["first", "last"]),
+  look: pick(random, ["all_first", "as_you_pass"]),
+  auxiliary: pick(random, ["first", "at_lowering"]),
+  guards: pick(random, ["early", "late"]),
+});
+
+/** An inspection stopped after some step of a plan, with or without a finding that stops the machine. */
+export function randomProgress(random: Random, input: PlanInput, steps: readonly PlanStep[]): Progress {
+  const upTo = steps.slice(0, Math.floor(random() * (steps.length + 1)));
+  let state = input.found ?? foundState(input.sheet);
+  for (const step of upTo) {
+    state =
+      step.kind === "check"
+        ? { ...state, ...known(step.check.definition.leaves ?? {}, state) }
+        : { ...state, [step.change.variable]: step.change.to };
+  }
+  const stop = upTo.at(-1)?.stop;
+  return {
+    done: upTo.flatMap((step) => (step.kind === "check" ? [step.check.key] : [])),
+    state,
+    ...(stop === undefined ? {} : { stop }),
+    held: random() < 0.4,
+  };
+}
+
+const known = (leaves: Readonly<Record<string, string>>, state: Readonly<Record<string, string>>) =>
+  Object.fromEntries(Object.entries(leaves).filter(([id]) => id in state));

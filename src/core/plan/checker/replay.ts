@@ -1,0 +1,55 @@
+import type { Check } from "../../catalogue/catalogue";
+import type { PlanState } from "../variables";
+
+/** A step as the checker reads it, from our own plans or from anybody's: what is checked, or what is changed. */
+export interface CheckedStep {
+  readonly id: string;
+  readonly kind: "check" | "change" | "close";
+  /** For a check: its key. */
+  readonly checkId?: string | undefined;
+  /** For a change: each variable it changes, and to what. What a check leaves is the catalogue's. */
+  readonly leaves?: Partial<PlanState> | undefined;
+}
+
+/** What a rule is shown at each step: the machine before it, and everything done so far. */
+export interface Moment {
+  readonly step: CheckedStep;
+  readonly check: Check | undefined;
+  /** For a change: what is changed, and to what. */
+  readonly changes: readonly { readonly variable: string; readonly to: string }[];
+  /** The machine before the step. */
+  readonly state: PlanState;
+  /** Keys of the checks done before it. */
+  readonly done: ReadonlySet<string>;
+}
+
+/** Replays steps one by one, showing each moment; gives the state at the end. */
+export function replay(
+  steps: readonly CheckedStep[],
+  found: PlanState,
+  byKey: ReadonlyMap<string, Check>,
+  alreadyDone: readonly string[],
+  show: (moment: Moment) => void,
+): PlanState {
+  let state: PlanState = found;
+  const done = new Set(alreadyDone);
+  for (const step of steps) {
+    const check = step.kind === "check" ? byKey.get(step.checkId ?? step.id) : undefined;
+    const changes =
+      step.kind === "check"
+        ? []
+        : Object.entries(step.leaves ?? {}).flatMap(([variable, to]) =>
+            to === undefined ? [] : [{ variable, to }],
+          );
+    show({ step, check, changes, state, done });
+    const leaves = step.kind === "check" ? (check?.definition.leaves ?? {}) : (step.leaves ?? {});
+    const next: Record<string, string> = { ...state };
+    for (const [id, value] of Object.entries(leaves)) {
+      // A variable the machine does not have is not made by leaving it.
+      if (value !== undefined && id in state) next[id] = value;
+    }
+    state = next;
+    if (check !== undefined) done.add(check.key);
+  }
+  return state;
+}

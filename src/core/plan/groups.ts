@@ -1,0 +1,115 @@
+import type { Check } from "../catalogue/catalogue";
+import type { CheckStation, StopId } from "../catalogue/types";
+import type { Outline, OutlineM } from "./places";
+import { rulesUnder } from "./precedence";
+import type { Schools } from "./schools";
+import type { PlanState } from "./variables";
+
+/**
+ * Checks done in one go: same stop, same state, the same place in the order. The unit of the search: inside a
+ * group there is nothing to decide.
+ */
+export interface Group {
+  readonly index: number;
+  readonly checks: readonly Check[];
+  readonly needs: PlanState;
+  readonly leaves: PlanState;
+  readonly stop: StopId;
+  readonly station: CheckStation;
+  readonly at: OutlineM | undefined;
+  /** The looks of the walk, done in one loop. */
+  readonly onWalk: boolean;
+  /** Proves from the ground that the platform can be brought down. */
+  readonly lowers: boolean;
+  /** Passes rails, gate and anchors before anyone steps in. */
+  readonly rails: boolean;
+  /** Indices of the groups that come before it, by the rules of order. */
+  readonly after: readonly number[];
+}
+
+/** The groups of these checks, in the order of the catalogue, with what must come before each. */
+export function groupsOf(
+  checks: readonly Check[],
+  schools: Schools,
+  known: ReadonlySet<string>,
+  outline: Outline,
+): readonly Group[] {
+  const rules = rulesUnder(schools);
+  const byKey = new Map<string, Check[]>();
+  const roles = new Map<Check, Roles>();
+  for (const check of checks) {
+    const earlier = bits(rules.map((rule) => rule.earlier(check)));
+    const later = bits(rules.map((rule) => rule.later(check)));
+    roles.set(check, { earlier, later });
+    const { definition } = check;
+    const apart = definition.leaves === undefined ? "" : check.key;
+    const key = [
+      check.at,
+      definition.station,
+      definition.phase,
+      stateKey(needsOf(check, known)),
+      earlier,
+      later,
+      apart,
+    ].join("|");
+    const together = byKey.get(key);
+    if (together === undefined) byKey.set(key, [check]);
+    else together.push(check);
+  }
+  const lists = [...byKey.values()];
+  const roleOf = (list: readonly Check[]) => roles.get(list[0] as Check) as Roles;
+  return lists.map((list, index) => {
+    const head = list[0] as Check;
+    const { definition } = head;
+    const mine = roleOf(list);
+    return {
+      index,
+      checks: list,
+      needs: needsOf(head, known),
+      leaves: only(definition.leaves ?? {}, known),
+      stop: head.at,
+      station: definition.station,
+      at: outline.at(head.at),
+      onWalk: definition.phase === "walk" || definition.phase === "rails",
+      lowers:
+        definition.part === "emergency_lowering" &&
+        definition.station === "ground" &&
+        definition.powered === true,
+      rails: definition.phase === "rails",
+      after: lists.flatMap((other, before) => {
+        const theirs = roleOf(other);
+        // A rule that would put two groups each before the other says nothing of them.
+        const both = mine.earlier & theirs.later;
+        return other !== list && (theirs.earlier & mine.later & ~both) !== 0 ? [before] : [];
+      }),
+    };
+  });
+}
+
+/** What a check needs of the variables this machine has; whatever is powered needs a confirmed test area. */
+export function needsOf({ definition }: Check, known: ReadonlySet<string>): PlanState {
+  const area: PlanState = definition.powered === true ? { testArea: "confirmed" } : {};
+  return only({ ...definition.needs, ...area }, known);
+}
+
+const only = (state: PlanState, known: ReadonlySet<string>): PlanState =>
+  Object.fromEntries(
+    Object.entries(state)
+      .filter(([id]) => known.has(id))
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
+
+/** One text for equal states. */
+export const stateKey = (state: PlanState): string =>
+  Object.entries(state)
+    .map(([id, value]) => `${id}=${value}`)
+    .join(",");
+
+/** The rules a check is the earlier or the later side of, one bit a rule. */
+interface Roles {
+  readonly earlier: number;
+  readonly later: number;
+}
+
+const bits = (flags: readonly boolean[]): number =>
+  flags.reduce((word, flag, i) => (flag ? word | (1 << i) : word), 0);
