@@ -1,4 +1,5 @@
-// `npm run bench`: measures the running app, or with `-- model` the machine model, and prints one JSON line last.
+// `npm run bench`: measures the running app, or with `-- model` the machine model and with `-- plan` the planner,
+// and prints one JSON line last.
 // Node built-ins only.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -10,11 +11,12 @@ import { run, tail } from "./setup/run.mjs";
 import { during, giveUp } from "./setup/say.mjs";
 
 await ensurePackages({ browser: true });
-if (process.argv[2] === "model") {
-  const model = await run(process.execPath, ["--import", "tsx", join("bench", "model", "model.ts")], {
+const [of, ...rest] = process.argv.slice(2);
+if (of === "model" || of === "plan") {
+  const core = await run(process.execPath, ["--import", "tsx", join("bench", of, `${of}.ts`), ...rest], {
     show: true,
   });
-  process.exit(model.code);
+  process.exit(core.code);
 }
 const folder = ".data/bench";
 removeCluster(folder);

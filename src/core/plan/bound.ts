@@ -18,11 +18,14 @@ export function changesBoundMin(groups: readonly Group[], means: Means, ends: En
   const line = inLine(groups);
   const ways = waysBetween(means.variables, groups, ends);
   return means.variables.reduce((sum, variable, index) => {
-    const bounds = [
-      chainMin(variable, index, line, groups, ways, "given"),
-      chainMin(variable, index, line, groups, ways, "owed"),
-      countMin(variable, line, groups, ends),
-    ];
+    const anyFree = groups.some((group) => changedFree(group, variable.id) !== undefined);
+    const bounds = [chainMin(variable, index, line, groups, ways, "owed")];
+    if (anyFree) {
+      bounds.push(
+        chainMin(variable, index, line, groups, ways, "given"),
+        countMin(variable, line, groups, ends),
+      );
+    }
     return sum + Math.max(...bounds);
   }, 0);
 }
@@ -46,39 +49,38 @@ export function walkBoundMin(
   );
   const { outline, places } = means;
   const byHand = means.variables.filter((v) => onlyFromTheGround.has(v.id));
+  const after = groups.map((g) => ({ ...g.needs, ...g.leaves }));
   const viaM = (
     from: number | undefined,
     to: number | undefined,
     before: PlanState,
-    after: Partial<PlanState>,
-  ) =>
-    byHand.reduce(
-      (most, { id }) => {
-        const place = places.get(id);
-        const changes = before[id] !== undefined && after[id] !== undefined && before[id] !== after[id];
-        return changes ? Math.max(most, outline.betweenM(from, place) + outline.betweenM(place, to)) : most;
-      },
-      outline.betweenM(from, to),
-    );
-  const far = new Map<number, number>();
+    wanted: Partial<PlanState>,
+  ): number => {
+    let most = outline.betweenM(from, to);
+    for (const { id } of byHand) {
+      const value = wanted[id];
+      if (value === undefined || before[id] === undefined || before[id] === value) continue;
+      const place = places.get(id);
+      most = Math.max(most, outline.betweenM(from, place) + outline.betweenM(place, to));
+    }
+    return most;
+  };
+  /** Metres to a group along the longest chain; undefined for one without a place, which tells nothing. */
+  const far: (number | undefined)[] = groups.map(() => undefined);
   let most = 0;
   for (const { group, before } of line) {
+    if (group.at === undefined) continue;
     let metres = 0;
     for (const earlier of before) {
-      const other = groups[earlier] as Group;
-      const sofar = far.get(earlier) ?? 0;
-      metres = Math.max(
-        metres,
-        sofar + viaM(other.at, group.at, { ...other.needs, ...other.leaves }, group.needs),
-      );
+      const sofar = far[earlier];
+      if (sofar === undefined) continue;
+      const from = (groups[earlier] as Group).at;
+      // Only a chain that could be the longest is worth looking into.
+      if (sofar + outline.lengthM <= metres) continue;
+      metres = Math.max(metres, sofar + viaM(from, group.at, after[earlier] as PlanState, group.needs));
     }
-    // A group without a place of its own does not tell where one stands.
-    if (group.at === undefined) continue;
-    far.set(group.index, metres);
-    most = Math.max(
-      most,
-      metres + viaM(group.at, undefined, { ...group.needs, ...group.leaves }, ends.closed),
-    );
+    far[group.index] = metres;
+    most = Math.max(most, metres + viaM(group.at, undefined, after[group.index] as PlanState, ends.closed));
   }
   return most / walkM_per_min;
 }
@@ -88,21 +90,27 @@ const onlyFromTheGround = new Set(["who", "key", "stop.ground", "disconnect", "t
 
 interface Placed {
   readonly group: Group;
-  /** All that comes before it, however far. */
-  readonly before: ReadonlySet<number>;
+  /** Indices of all that comes before it, however far. */
+  readonly before: readonly number[];
 }
 
 /** The groups with everything that comes before each ahead of it. */
 function inLine(groups: readonly Group[]): readonly Placed[] {
-  const placed = new Map<number, ReadonlySet<number>>();
+  const sets: (Uint8Array | undefined)[] = groups.map(() => undefined);
   const line: Placed[] = [];
   while (line.length < groups.length) {
     const size = line.length;
     for (const group of groups) {
-      if (placed.has(group.index) || group.after.some((index) => !placed.has(index))) continue;
-      const before = new Set(group.after);
-      for (const index of group.after) for (const earlier of placed.get(index) ?? []) before.add(earlier);
-      placed.set(group.index, before);
+      if (sets[group.index] !== undefined || group.after.some((index) => sets[index] === undefined)) continue;
+      const set = new Uint8Array(groups.length);
+      for (const index of group.after) {
+        set[index] = 1;
+        const further = sets[index] as Uint8Array;
+        for (let i = 0; i < set.length; i++) if (further[i] === 1) set[i] = 1;
+      }
+      sets[group.index] = set;
+      const before: number[] = [];
+      for (let i = 0; i < set.length; i++) if (set[i] === 1) before.push(i);
       line.push({ group, before });
     }
     if (line.length === size) throw new Error("the rules of order contradict each other");
@@ -217,7 +225,7 @@ function chainMin(
     }
     return most;
   };
-  const ends = new Map<number, number>();
+  const ends: (number | undefined)[] = groups.map(() => undefined);
   let dearest = step(ways.found[index] as number, ways.closed[index] as number);
   for (const { group, before } of line) {
     const need = (ways.needs[group.index] as Coded)[index] as number;
@@ -229,14 +237,14 @@ function chainMin(
       ways.changes(ways.found, ways.needs[group.index] as Coded),
     );
     for (const earlier of before) {
-      const sofar = ends.get(earlier);
+      const sofar = ends[earlier];
       if (sofar === undefined) continue;
       const from = (ways.leaves[earlier] as Coded)[index] as number;
       most = Math.max(most, sofar + cost(from, need, ways.between(earlier, group.index)));
     }
     const own = changedFree(group, id);
     if (own !== undefined && free === "owed") most += variable.minutes(own);
-    ends.set(group.index, most);
+    ends[group.index] = most;
     const closing = ways.changes(ways.leaves[group.index] as Coded, ways.closed);
     dearest = Math.max(dearest, most + cost(after, ways.closed[index] as number, closing));
   }
@@ -262,7 +270,9 @@ function countMin(
       takers.length > 0 &&
       line.some(
         ({ group, before }) =>
-          group.needs[id] === value && !takers.includes(group) && takers.every((t) => before.has(t.index)),
+          group.needs[id] === value &&
+          !takers.includes(group) &&
+          takers.every((t) => before.includes(t.index)),
       );
     const entries = takers.length + (oneMore ? 1 : 0) - givers - (found[id] === value ? 1 : 0);
     return sum + Math.max(0, entries) * variable.minutes(value);

@@ -158,7 +158,11 @@ export function reachWalkingLeast(
   const { changes } = plain;
   if (changes.length < 3 || changes.every((c) => c.walkM === 0)) return plain;
   const { outline } = means;
-  const steps = changes.map((change) => ({
+  interface Step {
+    readonly change: Change;
+    readonly variable: PlanVariable;
+  }
+  const steps: readonly Step[] = changes.map((change) => ({
     change,
     variable: means.variables.find((v) => v.id === change.variable) as PlanVariable,
   }));
@@ -168,17 +172,15 @@ export function reachWalkingLeast(
   const order: Change[] = [];
   const made = new Set<number>();
 
-  const ready = (
-    { change, variable, index }: { change: Change; variable: PlanVariable; index: number },
-    now: PlanState,
-  ) => {
+  const ready = (index: number, now: PlanState) => {
+    const { change, variable } = steps[index] as Step;
     const { variable: id, from, to } = change;
     if (now[id] !== from) return false;
     // A variable changed twice keeps its turns; the supply is cut when the rest of its rank is done.
     if (steps.some((s, i) => i < index && !made.has(i) && s.change.variable === id)) return false;
     const others = steps.some((s, i) => i !== index && !made.has(i) && s.variable.rank === variable.rank);
     if (last(id, to) && others) return false;
-    return holds(needsOf(means, variable, to, now), now, means);
+    return holds(needsOf(means, variable, to, now), now);
   };
 
   const go = (now: PlanState, here: OutlineM | undefined, walkedM: number): void => {
@@ -188,12 +190,15 @@ export function reachWalkingLeast(
       best = { order: [...order], state: now, at: here };
       return;
     }
-    const next = steps
-      .map((step, index) => ({ ...step, index, place: placeFor(step.change.variable, now, means) }))
-      .filter((step) => !made.has(step.index) && ready(step, now))
-      .map((step) => ({ ...step, walkM: outline.betweenM(here, step.place) }))
-      .sort((a, b) => a.walkM - b.walkM || a.index - b.index);
-    for (const { change, index, place, walkM } of next) {
+    const next: { index: number; place: OutlineM | undefined; walkM: number }[] = [];
+    for (let index = 0; index < steps.length; index++) {
+      if (made.has(index) || !ready(index, now)) continue;
+      const place = placeFor((steps[index] as Step).change.variable, now, means);
+      next.push({ index, place, walkM: outline.betweenM(here, place) });
+    }
+    next.sort((a, b) => a.walkM - b.walkM || a.index - b.index);
+    for (const { index, place, walkM } of next) {
+      const { change } = steps[index] as Step;
       tries += 1;
       made.add(index);
       order.push({ ...change, walkM, who: now["who"] ?? "ground" });
@@ -208,8 +213,13 @@ export function reachWalkingLeast(
   return { ...plain, state: best.state, changes: best.order, at: best.at, minutes };
 }
 
-const holds = (needs: Partial<PlanState>, state: PlanState, means: Means): boolean =>
-  means.variables.every(({ id }) => needs[id] === undefined || needs[id] === state[id]);
+/** What the machine does not have is not asked of it. */
+function holds(needs: Partial<PlanState>, state: PlanState): boolean {
+  for (const id in needs) {
+    if (needs[id] !== undefined && state[id] !== undefined && needs[id] !== state[id]) return false;
+  }
+  return true;
+}
 
 /** What a change needs. Behind a finding the lift is let down without its power; never onto a prop still set. */
 const needsOf = (means: Means, variable: PlanVariable, to: string, now: PlanState): Partial<PlanState> =>

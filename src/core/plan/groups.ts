@@ -34,6 +34,7 @@ export function groupsOf(
   known: ReadonlySet<string>,
   outline: Outline,
 ): readonly Group[] {
+  const states = new Map(checks.map((check) => [check, needsOf(check, known)]));
   const rules = rulesUnder(schools);
   const byKey = new Map<string, Check[]>();
   const roles = new Map<Check, Roles>();
@@ -47,7 +48,7 @@ export function groupsOf(
       check.at,
       definition.station,
       definition.phase,
-      stateKey(needsOf(check, known)),
+      stateKey(states.get(check) ?? {}),
       earlier,
       later,
       apart,
@@ -65,7 +66,7 @@ export function groupsOf(
     return {
       index,
       checks: list,
-      needs: needsOf(head, known),
+      needs: states.get(head) ?? {},
       leaves: only(definition.leaves ?? {}, known),
       stop: head.at,
       station: definition.station,
@@ -88,16 +89,19 @@ export function groupsOf(
 
 /** What a check needs of the variables this machine has; whatever is powered needs a confirmed test area. */
 export function needsOf({ definition }: Check, known: ReadonlySet<string>): PlanState {
-  const area: PlanState = definition.powered === true ? { testArea: "confirmed" } : {};
-  return only({ ...definition.needs, ...area }, known);
+  const needs = only(definition.needs, known);
+  return definition.powered === true ? { ...needs, testArea: "confirmed" } : needs;
 }
 
-const only = (state: PlanState, known: ReadonlySet<string>): PlanState =>
-  Object.fromEntries(
-    Object.entries(state)
-      .filter(([id]) => known.has(id))
-      .sort(([a], [b]) => (a < b ? -1 : 1)),
-  );
+/** In the order of the machine's variables, so that equal states read alike. */
+function only(state: PlanState, known: ReadonlySet<string>): PlanState {
+  const kept: Record<string, string> = {};
+  for (const id of known) {
+    const value = state[id];
+    if (value !== undefined) kept[id] = value;
+  }
+  return kept;
+}
 
 /** One text for equal states. */
 export const stateKey = (state: PlanState): string =>

@@ -1,6 +1,6 @@
 import type { Check } from "../catalogue/catalogue";
 import type { Means } from "./changes";
-import { needsOf } from "./groups";
+import { needsOf, stateKey } from "./groups";
 import { tryReach } from "./search";
 import type { PlanState } from "./variables";
 
@@ -44,7 +44,7 @@ export function possibleWith(
   const reachable = new Map<string, boolean>();
   const canReach = (check: Check): boolean => {
     const needs = needsOf(check, known);
-    const key = JSON.stringify(needs);
+    const key = stateKey(needs);
     let can = reachable.get(key);
     if (can === undefined) {
       can = tryReach(means, from, needs, undefined) !== undefined;

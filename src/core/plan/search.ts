@@ -1,5 +1,5 @@
 import { type Means, OutOfReach, type Reached, reach } from "./changes";
-import { type Group, stateKey } from "./groups";
+import type { Group } from "./groups";
 import { type OutlineM, walkM_per_min } from "./places";
 import type { PlanState } from "./variables";
 
@@ -33,7 +33,7 @@ export interface Found {
 }
 
 /** Nodes kept in one layer. Beyond it the search is bounded: the dearest are dropped. */
-const widest = 40;
+const widest = 32;
 
 /** Machine and person between two groups: what the next step's cost depends on. */
 interface Spot {
@@ -224,7 +224,8 @@ export function edgesOf({ groups, means, state, at, closed }: Problem): Edges {
   const spots: Spot[] = [];
   const numbers = new Map<string, number>();
   const numberOf = (spot: Spot): number => {
-    const key = `${stateKey(spot.state)}@${spot.at?.toFixed(3) ?? ""}`;
+    let key = `${spot.at ?? ""}`;
+    for (const { id } of means.variables) key += `,${spot.state[id]}`;
     let number = numbers.get(key);
     if (number === undefined) {
       number = spots.length;

@@ -1,0 +1,55 @@
+import { checksOf } from "../../src/core/catalogue/catalogue";
+import { meansOf } from "../../src/core/plan/changes";
+import { foundStowed } from "../../src/core/plan/found";
+import { needsOf } from "../../src/core/plan/groups";
+import { type Cost, closedGoal, costOf, layOut, type Plan, planInspection } from "../../src/core/plan/plan";
+import { usualSchools } from "../../src/core/plan/schools";
+import { inScope } from "../../src/core/plan/scope";
+import type { Sheet } from "../../src/core/sheet/sheet";
+import { paperOrder } from "./paper-order";
+
+const full = { scope: { kind: "full" }, schools: usualSchools } as const;
+
+/** The full plan of a machine found stowed, in the schools most yards follow. */
+export const fullPlan = (sheet: Sheet): Plan => planInspection({ ...full, sheet });
+
+/** What the same checks cost in the fixed order of a paper form, with the changes of state that order forces. */
+export function paperCost(sheet: Sheet): Cost {
+  const means = meansOf(sheet, { key: true, held: false });
+  const known = new Set(means.variables.map((v) => v.id));
+  const found = foundStowed(sheet);
+  const checks = paperOrder(inScope(full.scope, checksOf(sheet), sheet, found));
+  const { steps } = layOut(
+    checks.map((check) => ({
+      checks: [check],
+      needs: needsOf(check, known),
+      leaves: check.definition.leaves ?? {},
+      stop: check.at,
+      station: check.definition.station,
+      at: means.outline.at(check.at),
+    })),
+    {
+      means,
+      state: found,
+      at: undefined,
+      closed: closedGoal(means.variables, found),
+      minutesOf: (check) => check.definition.minutes,
+    },
+  );
+  return costOf(steps);
+}
+
+/** Milliseconds of each of `runs` plans of a sheet, each of a copy nobody has seen before, after a warm-up. */
+export function planTimesMs(sheet: Sheet, runs: number, now: () => number): readonly number[] {
+  const once = () => {
+    const copy = structuredClone(sheet);
+    const from = now();
+    fullPlan(copy);
+    return now() - from;
+  };
+  for (let i = 0; i < 10; i++) once();
+  return Array.from({ length: runs }, once);
+}
+
+export const p95 = (times: readonly number[]): number =>
+  [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)] ?? 0;
