@@ -34,6 +34,7 @@ export function paperCost(sheet: Sheet): Cost {
       at: undefined,
       closed: closedGoal(means.variables, found),
       minutesOf: (check) => check.definition.minutes,
+      run: "",
     },
   );
   return costOf(steps);

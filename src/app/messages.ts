@@ -3,10 +3,11 @@ import app from "../../messages/en/app.json";
 import check from "../../messages/en/checks.json";
 import condition from "../../messages/en/conditions.json";
 import machine from "../../messages/en/machine.json";
+import plan from "../../messages/en/plan.json";
 import sheets from "../../messages/en/sheets.json";
 
 /** The words, English first; another language is another folder of the same files. */
-export const messages = { ...app, ...machine, ...sheets, check, condition };
+export const messages = { ...app, ...machine, ...sheets, ...plan, check, condition };
 
 /** The words most views' client parts need; the walk and the tag pages send all of them themselves. */
 export function frameMessages() {

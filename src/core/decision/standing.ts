@@ -1,4 +1,5 @@
 import type { Policy } from "../grade/policy";
+import type { Scope } from "../plan/scope";
 import { clears, type Outcome } from "./decide";
 
 /** The facts about a unit at one moment, read under the unit's lock. Times are milliseconds since 1970. */
@@ -8,7 +9,7 @@ export interface StandingFacts {
     readonly outcome: Outcome;
     readonly signedAtMs: number;
     readonly signedBy: string;
-    readonly scope: "full" | "check_in" | "retest";
+    readonly scope: Scope["kind"];
   };
   /** When the last tag was lifted: an inspection is owed from then. */
   readonly lastReleaseAtMs?: number;

@@ -100,7 +100,8 @@ function problemOf(sheet: Sheet, checks: readonly Check[]) {
   const means = meansOf(sheet, { key: true, held: false });
   const state = foundStowed(sheet);
   const closed = closedGoal(means.variables, state);
-  const groups = groupsOf(checks, usualSchools, new Set(means.variables.map((v) => v.id)), means.outline);
+  const known = new Set(means.variables.map((v) => v.id));
+  const groups = groupsOf(checks, usualSchools, known, means.outline, state);
   const problem: Problem = {
     groups,
     means,

@@ -99,3 +99,7 @@ const mustBeAloft: PlanState = { turntableLock: "out", takeOff: "in", "stop.plat
 
 /** Found stowed: lowered, shut down, key with the operator. */
 export const foundStowed = (sheet: Sheet): PlanState => foundState(sheet, ["stowed"]);
+
+/** Whether it was found in the air. Where nobody has looked, it was not. */
+export const foundRaised = (found: PlanState): boolean =>
+  found["posture"] !== undefined && !["stowed", "unknown"].includes(found["posture"]);

@@ -1,5 +1,6 @@
 import type { Check } from "../catalogue/catalogue";
 import type { CheckStation, StopId } from "../catalogue/types";
+import { foundRaised } from "./found";
 import type { Outline, OutlineM } from "./places";
 import { rulesUnder } from "./precedence";
 import type { Schools } from "./schools";
@@ -33,9 +34,10 @@ export function groupsOf(
   schools: Schools,
   known: ReadonlySet<string>,
   outline: Outline,
+  found: PlanState,
 ): readonly Group[] {
   const states = new Map(checks.map((check) => [check, needsOf(check, known)]));
-  const rules = rulesUnder(schools);
+  const rules = rulesUnder(schools, foundRaised(found));
   const byKey = new Map<string, Check[]>();
   const roles = new Map<Check, Roles>();
   for (const check of checks) {
@@ -70,7 +72,8 @@ export function groupsOf(
       leaves: only(definition.leaves ?? {}, known),
       stop: head.at,
       station: definition.station,
-      at: outline.at(head.at),
+      // The ground is looked over from wherever one stands.
+      at: definition.phase === "test_area" ? undefined : outline.at(head.at),
       onWalk: definition.phase === "walk" || definition.phase === "rails",
       lowers:
         definition.part === "emergency_lowering" &&

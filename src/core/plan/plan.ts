@@ -37,6 +37,8 @@ export interface Progress {
   readonly stop?: StopId;
   /** A finding that stops the machine stands: it may be looked at, and no longer operated. */
   readonly held: boolean;
+  /** Goes before the numbers of the changes planned from here, so that no two plans of one inspection share an id. */
+  readonly run?: string;
 }
 
 interface StepPlace {
@@ -76,6 +78,8 @@ export interface Plan {
   readonly steps: readonly PlanStep[];
   readonly visits: readonly Visit[];
   readonly checks: readonly Check[];
+  /** Everything that is inspected, those that cannot be checked this time among it. */
+  readonly due: readonly Check[];
   /** What this time cannot be checked, and why: said before the walk starts. */
   readonly incomplete: readonly Incomplete[];
   readonly carry: readonly string[];
@@ -117,7 +121,7 @@ export function planInspection(input: PlanInput): Plan {
   const areaSeen = possible.some((check) => check.definition.leaves?.["testArea"] !== undefined);
   const before = areaSeen ? { ...state, testArea: "confirmed" } : state;
   const closed = closable(closedGoal(means.variables, found), (goal) => tryReach(means, before, goal, at));
-  const groups = groupsOf(possible, schools, known, means.outline).map((group) =>
+  const groups = groupsOf(possible, schools, known, means.outline, found).map((group) =>
     leavesIt(group, schools) ? { ...group, needs: { ...group.needs, ...closed } } : group,
   );
   const problem = {
@@ -145,7 +149,7 @@ export function planInspection(input: PlanInput): Plan {
   const minutesOf = (check: Check) => input.minutes?.[check.definition.id] ?? check.definition.minutes;
   const laid = layOut(
     best.order.map((index) => groups[index] as Group),
-    { means, state, at, closed, minutesOf },
+    { means, state, at, closed, minutesOf, run: input.progress?.run ?? "" },
   );
   const { steps } = laid;
   const minutes = steps.reduce((sum, step) => sum + step.minutes + step.walkM / walkM_per_min, 0);
@@ -155,7 +159,8 @@ export function planInspection(input: PlanInput): Plan {
   const lowerBound = checking + changesBoundMin(groups, means, ends) + walking;
   return {
     steps,
-    visits: laid.visits,
+    visits: visitsOf(steps, state),
+    due: wanted,
     checks: steps.flatMap((step) => (step.kind === "check" ? [step.check] : [])),
     incomplete,
     carry: [...new Set(possible.flatMap((c) => c.definition.carry ?? []))].sort(),
@@ -194,33 +199,24 @@ interface LayOut {
   readonly at: OutlineM | undefined;
   readonly closed: Partial<PlanState>;
   readonly minutesOf: (check: Check) => number;
+  readonly run: string;
 }
 
 /** The steps of groups done in this order: changes between them, closing at the end. */
 export function layOut(
   groups: readonly Pick<Group, "checks" | "needs" | "leaves" | "stop" | "station" | "at">[],
-  { means, closed, minutesOf, ...start }: LayOut,
-): { readonly steps: readonly PlanStep[]; readonly visits: readonly Visit[]; readonly state: PlanState } {
+  { means, closed, minutesOf, run, ...start }: LayOut,
+): { readonly steps: readonly PlanStep[]; readonly state: PlanState } {
   const steps: PlanStep[] = [];
-  const visits: { stop: StopId; station: CheckStation; steps: PlanStep[]; state: PlanState }[] = [];
   let { state, at } = start;
-  const add = (step: PlanStep) => {
-    steps.push(step);
-    const last = visits.at(-1);
-    const stop = standsAt(step.stop);
-    if (last?.stop === stop) {
-      last.steps.push(step);
-      if (!last.steps.slice(0, -1).some((s) => s.kind === "check")) last.state = state;
-    } else visits.push({ stop, station: step.station, steps: [step], state });
-  };
   const lastPowered = groups.findLastIndex((g) => g.checks.some((c) => c.definition.powered === true));
 
   const make = (goal: Partial<PlanState>, stop: StopId, station: CheckStation, kind: "change" | "close") => {
     const reached = reachWalkingLeast(means, state, goal, at);
     for (const change of reached.changes) {
-      add({
+      steps.push({
         // The key a change is recorded under.
-        id: `change.${steps.length}.${change.variable}.${change.to}`,
+        id: `change.${run}${steps.length}.${change.variable}.${change.to}`,
         minutes: change.minutes,
         walkM: change.walkM,
         stop,
@@ -237,7 +233,7 @@ export function layOut(
     make(group.needs, group.stop, group.station, closes ? "close" : "change");
     const aboard = state["who"] === "platform";
     group.checks.forEach((check, i) => {
-      add({
+      steps.push({
         id: check.key,
         kind: "check",
         check,
@@ -251,7 +247,27 @@ export function layOut(
     if (!aboard && group.at !== undefined) at = group.at;
   });
   make(closed, "close", "ground", "close");
-  return { steps, visits, state };
+  return { steps, state };
+}
+
+/** The stops of a sequence of steps that begins with the machine in `found`. */
+export function visitsOf(steps: readonly PlanStep[], found: PlanState): readonly Visit[] {
+  const visits: { stop: StopId; station: CheckStation; steps: PlanStep[]; state: PlanState }[] = [];
+  let state = found;
+  for (const step of steps) {
+    const stop = standsAt(step.stop);
+    let visit = visits.at(-1);
+    if (visit?.stop !== stop) {
+      visit = { stop, station: step.station, steps: [], state };
+      visits.push(visit);
+    }
+    const begun = visit.steps.some((s) => s.kind === "check");
+    visit.steps.push(step);
+    if (step.kind === "check") state = { ...state, ...step.check.definition.leaves };
+    else state = { ...state, [step.change.variable]: step.change.to };
+    if (!begun && step.kind !== "check") visit.state = state;
+  }
+  return visits;
 }
 
 /** The lowering is tried from the ground station: for whoever walks, it is the same stop. */

@@ -6,8 +6,8 @@ export interface OrderRule {
   readonly id: string;
   readonly earlier: (check: Check) => boolean;
   readonly later: (check: Check) => boolean;
-  /** The schools under which it holds; all where not given. */
-  readonly under?: (schools: Schools) => boolean;
+  /** The schools, and the way a machine was found, under which it holds; all where not given. */
+  readonly under?: (schools: Schools, foundRaised: boolean) => boolean;
 }
 
 const id =
@@ -82,6 +82,13 @@ export const orderRules: readonly OrderRule[] = [
   },
   // The place is looked at before anything there is powered.
   { id: "area_before_power", earlier: phase("test_area"), later: powered },
+  // Nothing is lost by it, and the ground is looked at just before it is used.
+  {
+    id: "area_after_looks",
+    under: (s, foundRaised) => s.look === "all_first" && !foundRaised,
+    earlier: looks,
+    later: phase("test_area"),
+  },
   { id: "looks_before_platform", earlier: looks, later: station("platform", "drive") },
   {
     id: "raised_looks_first",
@@ -147,6 +154,6 @@ export const orderRules: readonly OrderRule[] = [
   { id: "park_before_road", earlier: phase("park"), later: phase("transport") },
 ];
 
-/** The rules that hold under these schools. */
-export const rulesUnder = (schools: Schools): readonly OrderRule[] =>
-  orderRules.filter((rule) => rule.under?.(schools) ?? true);
+/** The rules that hold under these schools, for a machine found so. */
+export const rulesUnder = (schools: Schools, foundRaised: boolean): readonly OrderRule[] =>
+  orderRules.filter((rule) => rule.under?.(schools, foundRaised) ?? true);

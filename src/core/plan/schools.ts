@@ -3,6 +3,7 @@ import { groundMoves } from "../catalogue/states";
 import type { CheckDefinition } from "../catalogue/types";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import { foundRaised } from "./found";
 import type { PlanState } from "./variables";
 
 /** Where a walk may start; schools differ (field guide, section 19). */
@@ -50,7 +51,7 @@ export function asPractised(
   found: PlanState,
   hasRamp: boolean,
 ): (check: Check) => Check {
-  const raised = found["posture"] !== undefined && !["stowed", "unknown"].includes(found["posture"]);
+  const raised = foundRaised(found);
   const oneSlope = hasRamp && servesBoth(sheet);
   return (check) => {
     const { definition } = check;

@@ -32,12 +32,7 @@ export function Board({
   onGo?: (index: number) => void;
 }) {
   const t = useTranslations();
-  const layout = layoutBoard(
-    sheet,
-    stops.map((s) => s.stop),
-    size.width,
-    size.height,
-  );
+  const layout = layoutBoard(sheet, oneSquareEach(stops), size.width, size.height);
   const squares = [...layout.ring, ...layout.row].sort((a, b) => a.n - b.n);
   const half = layout.scale / 2;
   const place = stops[now]?.stop;
@@ -72,7 +67,7 @@ export function Board({
           const inked = i + 1 <= now;
           return (
             <path
-              key={to.stop}
+              key={to.n}
               d={rookPath(from, to, layout)}
               fill="none"
               stroke="var(--ink)"
@@ -117,7 +112,7 @@ export function Board({
         const inRow = layout.row.some((r) => r.stop === s.stop);
         return (
           <div
-            key={s.stop}
+            key={s.n}
             className="absolute -translate-x-1/2 -translate-y-1/2"
             style={{ left: `${(s.x / size.width) * 100}%`, top: `${(s.y / size.height) * 100}%` }}
           >
@@ -141,6 +136,21 @@ export function Board({
       })}
     </div>
   );
+}
+
+/**
+ * A place come to more than once has one square: where the walk is now, else the first time it is still open, else
+ * the last. Its other turns are left out of the picture.
+ */
+function oneSquareEach(stops: readonly BoardStop[]): readonly (StopId | undefined)[] {
+  return stops.map(({ stop }, index) => {
+    const turns = stops.flatMap((s, i) => (s.stop === stop ? [{ ...s, i }] : []));
+    const shown =
+      turns.find((turn) => turn.state === "now") ??
+      turns.find((turn) => turn.state === "open") ??
+      turns.at(-1);
+    return shown?.i === index ? stop : undefined;
+  });
 }
 
 const squareLooks: Readonly<Record<SquareState, string>> = {
@@ -200,15 +210,17 @@ export function Strip({ stops, onGo }: { stops: readonly BoardStop[]; onGo: (ind
       aria-label={t("inspect.board")}
       className="flex items-center gap-1.5 overflow-x-auto p-2 md:flex-wrap"
     >
-      {stops.map((s, i) => (
-        <BoardSquareButton
-          key={s.stop}
-          n={i + 1}
-          state={s.state}
-          label={`${i + 1}. ${t(`stop.${s.stop}`)}`}
-          onGo={() => onGo(i)}
-        />
-      ))}
+      {stops
+        .map((s, i) => ({ ...s, n: i + 1 }))
+        .map((s) => (
+          <BoardSquareButton
+            key={s.n}
+            n={s.n}
+            state={s.state}
+            label={`${s.n}. ${t(`stop.${s.stop}`)}`}
+            onGo={() => onGo(s.n - 1)}
+          />
+        ))}
     </nav>
   );
 }

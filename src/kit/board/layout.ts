@@ -31,16 +31,16 @@ interface Point {
 /**
  * Where the squares of the walk stand round the machine, drawn to scale from its sheet: each stop on the side
  * of the ring nearest to its place, spread along that side so that none overlap. Stops with no place on the
- * machine follow in a row below. x forward is drawn to the right, y left is drawn up.
+ * machine follow in a row below; one left undefined keeps its number and has no square. x forward is drawn to the right, y left is drawn up.
  */
 export function layoutBoard(
   sheet: Sheet,
-  stops: readonly StopId[],
+  stops: readonly (StopId | undefined)[],
   width: number,
   height: number,
 ): BoardLayout {
   const box = extent(sheet);
-  const rowHeight = stops.some((stop) => !(stop in sheet.positions)) ? 100 : 0;
+  const rowHeight = stops.some((stop) => stop !== undefined && !(stop in sheet.positions)) ? 100 : 0;
   const marginX = 128;
   const marginY = 108;
   const scale = Math.min(
@@ -55,6 +55,7 @@ export function layoutBoard(
   const placed: { readonly stop: StopId; readonly n: number; readonly side: Side; readonly at: Point }[] = [];
   const row: BoardSquare[] = [];
   stops.forEach((stop, index) => {
+    if (stop === undefined) return;
     const at = stop in sheet.positions ? sheet.positions[stop as keyof Sheet["positions"]] : undefined;
     const n = index + 1;
     if (at === undefined) {

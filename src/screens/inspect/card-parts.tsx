@@ -3,20 +3,12 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
+import { changeWords } from "../plan/words";
 import type { Card } from "./cards";
 import type { InspectModel } from "./model";
+import type { T } from "./words";
 
-export function Changes({
-  card,
-  done,
-  held,
-  onDone,
-}: {
-  card: Card;
-  done: boolean;
-  held: boolean;
-  onDone: () => void;
-}) {
+export function Changes({ card, done, onDone }: { card: Card; done: boolean; onDone: () => void }) {
   const t = useTranslations();
   if (card.changes.length === 0) return null;
   return (
@@ -26,14 +18,12 @@ export function Changes({
       <ol className="leading-snug">
         {card.changes.map((step) => (
           <li key={step.id} className={done ? "text-ink2" : "font-semibold"}>
-            {t(`change.${step.change.variable}.${step.change.to}`)}
+            {changeWords(t as unknown as T, step.change)}
           </li>
         ))}
       </ol>
       {done ? (
         <span className="font-semibold text-ink2">{t("inspect.done")}</span>
-      ) : held && card.changes.some((c) => c.kind !== "close") ? (
-        <span className="max-w-40 text-right font-semibold text-ink3">{t("inspect.notPowered")}</span>
       ) : (
         <Button look="small" className="border-brass! bg-brass! text-brassink!" onClick={onDone}>
           {t("inspect.done")} <Key>D</Key>

@@ -2,12 +2,14 @@
 import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
+import { said } from "@/core/plan/follow";
 import type { EventBody } from "@/device/inspection-log";
 import { Board, type BoardStop, Strip } from "@/kit/board/board";
 import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { Caution } from "@/kit/plate";
 import { Pose } from "@/kit/pose/pose";
+import { AsFound } from "./as-found";
 import { CarryWords, Changes, KeysDialog, SupersedeDialog } from "./card-parts";
 import { isMove } from "./cards";
 import { CheckRow } from "./check-row";
@@ -37,6 +39,20 @@ export function Inspect({ data }: { data: InspectData }) {
   const [boardShown, setBoardShown] = useState(false);
   const card = cards[Math.min(index, cards.length - 1)];
 
+  // Planned anew, the walk goes on with what was on the screen, or with the first stop that is open.
+  const [followed, setFollowed] = useState(model.plan);
+  const shown = useRef<readonly string[]>([]);
+  useEffect(() => {
+    shown.current = card?.checks.map((check) => check.key) ?? [];
+  }, [card]);
+  if (followed !== model.plan) {
+    setFollowed(model.plan);
+    const here = cards.findIndex(
+      (c) => openIn(model, c) > 0 && c.checks.some((k) => shown.current.includes(k.key)),
+    );
+    setIndex(here >= 0 ? here : firstOpen(model));
+  }
+
   const stops = useMemo<readonly BoardStop[]>(() => stopsOf(model, card?.visit ?? 0), [model, card]);
   const tags = useMemo(
     () => [...new Set([...data.facts.standingTags, ...model.state.tags, ...tagsHere])],
@@ -55,7 +71,11 @@ export function Inspect({ data }: { data: InspectData }) {
     const inVisit = cards.findIndex((c) => c.visit === visit && openIn(model, c) > 0);
     go(inVisit >= 0 ? inVisit : cards.findIndex((c) => c.visit === visit));
   };
-  const goCheck = (key: string) => go(cards.findIndex((c) => c.checks.some((check) => check.key === key)));
+  const goCheck = (key: string) => {
+    const at = cards.findIndex((c) => c.checks.some((check) => check.key === key));
+    // What cannot be checked this time is on no card.
+    if (at >= 0) go(at);
+  };
 
   /** A second answer names the first and says why it was wrong; the first stays on record. */
   const answer = useCallback(
@@ -133,6 +153,14 @@ export function Inspect({ data }: { data: InspectData }) {
   const visit = model.plan.visits[card.visit];
   const stop = visit?.stop ?? "close";
   const changedHere = new Set(card.changes.map((c) => c.change.variable));
+  const strip = {
+    state: card.state,
+    changed: changedHere,
+    title: t("inspect.leaveLike"),
+    sheet: data.sheet,
+    onStands: (variable: string, value: string) =>
+      void log.add([{ type: "changed", step: said.stands(variable, value) }]),
+  };
   const cautions = [...new Set(card.checks.flatMap((c) => c.definition.cautions ?? []))];
   const moves = card.checks.filter(isMove);
   const rows = card.checks.filter((check) => !isMove(check));
@@ -196,7 +224,7 @@ export function Inspect({ data }: { data: InspectData }) {
               </div>
             ) : null}
             <div className="hidden md:block">
-              <StateStrip state={card.state} changed={changedHere} title={t("inspect.leaveLike")} />
+              <StateStrip {...strip} />
             </div>
           </div>
           <section className="flex min-h-0 flex-col" aria-label={t(`stop.${stop}`)}>
@@ -236,7 +264,12 @@ export function Inspect({ data }: { data: InspectData }) {
                   </button>
                 </div>
               </div>
-              {index === 0 ? <CarryWords model={model} /> : null}
+              {index === 0 ? (
+                <>
+                  <AsFound model={model} />
+                  <CarryWords model={model} />
+                </>
+              ) : null}
               {cautions.length === 0 ? null : (
                 <div className="mt-2.5">
                   <Caution>
@@ -246,7 +279,7 @@ export function Inspect({ data }: { data: InspectData }) {
                   </Caution>
                 </div>
               )}
-              <Changes card={card} done={undone.length === 0} onDone={makeChanges} held={held} />
+              <Changes card={card} done={undone.length === 0} onDone={makeChanges} />
               <ul className="mt-1">
                 {rows.map((check) => (
                   <CheckRow
@@ -279,7 +312,7 @@ export function Inspect({ data }: { data: InspectData }) {
                 />
               ) : null}
               <div className="-mx-4 mt-4 md:hidden">
-                <StateStrip state={card.state} changed={changedHere} title={t("inspect.leaveLike")} />
+                <StateStrip {...strip} />
               </div>
             </div>
             <div className="sticky bottom-0 grid grid-cols-[auto_1fr] gap-3 border-t border-line bg-chalk px-4 py-3 md:px-6">

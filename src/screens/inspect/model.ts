@@ -1,9 +1,10 @@
 "use client";
-import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { type Decision, type DecisionFacts, decide } from "@/core/decision/decide";
 import type { Policy } from "@/core/grade/policy";
-import { type Plan, planInspection } from "@/core/plan/plan";
+import { type Circumstances, circumstancesOf, follow, type Known } from "@/core/plan/follow";
+import type { Plan, PlanInput } from "@/core/plan/plan";
 import { schoolsOf } from "@/core/plan/schools";
 import type { Scope } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
@@ -24,6 +25,8 @@ export interface InspectData {
   readonly found: PlanState;
   readonly events: readonly InspectionEvent[];
   readonly facts: DecisionFacts;
+  /** Minutes a check has really taken on this model, by its id. */
+  readonly minutes: Readonly<Record<string, number>>;
   /** Earlier top-ups by check key. */
   readonly topUps: Readonly<Record<string, number>>;
   readonly person: string;
@@ -38,7 +41,9 @@ export interface InspectModel {
   readonly data: InspectData;
   readonly log: InspectionLog;
   readonly state: LogState;
+  /** The plan as it is followed: planned anew where the operator left it, and behind a finding that stops the machine. */
   readonly plan: Plan;
+  readonly circumstances: Circumstances;
   readonly cards: readonly Card[];
   readonly reduction: Reduction;
   readonly assessment: Assessment;
@@ -65,33 +70,46 @@ export function useInspection(data: InspectData): InspectModel {
     };
   }, [log]);
   const state = useSyncExternalStore(log.subscribe, log.snapshot, log.snapshot);
-  const plan = useMemo(
-    () =>
-      planInspection({
-        sheet: data.sheet,
-        scope: data.scope,
-        schools: schoolsOf(data.policy),
-        found: data.found,
-      }),
+  const known = useRef<Known>(new Map());
+  const input = useMemo<PlanInput>(
+    () => ({
+      sheet: data.sheet,
+      scope: data.scope,
+      schools: schoolsOf(data.policy),
+      found: data.found,
+      minutes: data.minutes,
+    }),
     [data],
   );
-  const cards = useMemo(() => cardsOf(plan, data.found), [plan, data.found]);
   const reduction = useMemo(() => reduce(state.events), [state.events]);
+  const circumstances = useMemo(() => circumstancesOf(input, state.events), [input, state.events]);
+  const unheld = useMemo(() => follow(input, state.events, undefined, known.current), [input, state.events]);
   const assessment = useMemo(
     () =>
-      assess(plan.checks, data.sheet, reduction, data.policy, (check) => ({
+      assess(unheld.due, data.sheet, reduction, data.policy, (check) => ({
         earlierTopUps: data.topUps[check] ?? 0,
         grown: false,
       })),
-    [plan, data, reduction],
+    [unheld.due, data, reduction],
   );
+  const stopping = useMemo(() => {
+    const stops = new Set(
+      assessment.findings.filter((f) => f.grade === "tag_out" && !f.place).map((f) => f.eventId),
+    );
+    return state.events.find((event) => stops.has(event.id))?.id;
+  }, [assessment, state.events]);
+  const heldFrom = stopping ?? (facts.standingTags.length > 0 ? "start" : undefined);
+  const plan = useMemo(
+    () => (heldFrom === undefined ? unheld : follow(input, state.events, heldFrom, known.current)),
+    [heldFrom, unheld, input, state.events],
+  );
+  const cards = useMemo(() => cardsOf(plan, circumstances.found), [plan, circumstances.found]);
   const decision = useMemo(
     () => decide(assessment, { ...facts, unread: facts.unread + state.notTaken.length }),
     [assessment, facts, state.notTaken.length],
   );
-  const held =
-    facts.standingTags.length > 0 || assessment.findings.some((f) => f.grade === "tag_out" && !f.place);
-  return { data, log, state, plan, cards, reduction, assessment, decision, held, setFacts };
+  const held = heldFrom !== undefined;
+  return { data, log, state, plan, circumstances, cards, reduction, assessment, decision, held, setFacts };
 }
 
 /** Whether a check may still be made: after a stop-grade finding, looking only. */

@@ -1,5 +1,10 @@
+"use client";
 import { useTranslations } from "next-intl";
-import type { PlanState } from "@/core/plan/variables";
+import { useState } from "react";
+import { type PlanState, variablesOf } from "@/core/plan/variables";
+import type { Sheet } from "@/core/sheet/sheet";
+import { Button } from "@/kit/button";
+import { Dialog } from "@/kit/dialog";
 
 const order = [
   "who",
@@ -9,8 +14,11 @@ const order = [
   "disconnect",
   "engine",
   "takeOff",
+  "air",
+  "hitch",
   "outriggers",
   "axles",
+  "jib",
   "posture",
   "prop",
   "valve.descent",
@@ -18,37 +26,79 @@ const order = [
   "incline",
 ];
 
-/** The state the machine is to be in now, the variables that just changed in brass. */
+/** Of no interest while it is as one expects it. */
+const usual: Readonly<Record<string, string>> = {
+  incline: "level",
+  prop: "parked",
+  jib: "straight",
+  air: "open",
+  hitch: "uncoupled",
+};
+
+/**
+ * The state the machine is to be in now, the variables that just changed in brass. Where it stands otherwise a
+ * touch says so, and the rest of the walk is planned from there.
+ */
 export function StateStrip({
   state,
   changed,
   title,
+  sheet,
+  onStands,
 }: {
   state: PlanState;
   changed: ReadonlySet<string>;
   title: string;
+  sheet: Sheet;
+  onStands: (variable: string, value: string) => void;
 }) {
   const t = useTranslations();
+  const [asked, setAsked] = useState<string>();
+  const values = variablesOf(sheet).find((v) => v.id === asked)?.values ?? [];
   return (
-    <section aria-label={title} className="border-t border-line bg-chalk2 px-5 py-2.5">
+    <section aria-label={title} className="border-t border-line bg-chalk2 px-5 py-2">
       <p className="font-semibold text-ink2">{title}</p>
-      <ul className="mt-1.5 flex flex-wrap gap-1.5">
+      <ul className="mt-1 flex flex-wrap gap-1.5">
         {order
-          .filter(
-            (id) =>
-              state[id] !== undefined &&
-              !(id === "incline" && state[id] === "level") &&
-              !(id === "prop" && state[id] === "parked"),
-          )
+          .filter((id) => state[id] !== undefined && state[id] !== usual[id])
           .map((id) => (
-            <li
-              key={id}
-              className={`border-[1.5px] px-2 py-0.5 ${changed.has(id) ? "border-brass bg-brass text-brassink" : "border-ink3 bg-chalk"}`}
-            >
-              {t(`variable.${id}`)} <b>{t(`value.${state[id]}`)}</b>
+            <li key={id}>
+              <button
+                type="button"
+                aria-label={t("plan.standsOtherwise", {
+                  what: `${t(`variable.${id}`)} ${t(`value.${state[id]}`)}`,
+                })}
+                onClick={() => setAsked(id)}
+                className={`min-h-[36px] border-[1.5px] px-2 py-0.5 ${changed.has(id) ? "border-brass bg-brass text-brassink" : "border-ink3 bg-chalk"}`}
+              >
+                {t(`variable.${id}`)} <b>{t(`value.${state[id]}`)}</b>
+              </button>
             </li>
           ))}
       </ul>
+      <Dialog
+        open={asked !== undefined}
+        onClose={() => setAsked(undefined)}
+        title={asked === undefined ? "" : t("plan.standsTitle", { what: t(`variable.${asked}`) })}
+      >
+        <p className="mt-1 text-ink2">{t("plan.standsHelp")}</p>
+        <div className="mt-3 flex flex-wrap gap-2">
+          {values.map((value) => (
+            <Button
+              key={value}
+              look="small"
+              aria-pressed={asked !== undefined && state[asked] === value}
+              className={asked !== undefined && state[asked] === value ? "bg-ink! text-chalk!" : ""}
+              onClick={() => {
+                if (asked !== undefined && state[asked] !== value) onStands(asked, value);
+                setAsked(undefined);
+              }}
+            >
+              {t(`value.${value}`)}
+            </Button>
+          ))}
+        </div>
+      </Dialog>
     </section>
   );
 }

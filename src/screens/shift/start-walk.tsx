@@ -16,7 +16,7 @@ export function StartWalk({
   plate: string;
   words: string;
   look: "go" | "plain";
-  scope?: "full" | "check_in" | "transport";
+  scope?: "full" | "check_in" | "transport" | "after_transport";
 }) {
   const router = useRouter();
   const [problem, setProblem] = useState("");

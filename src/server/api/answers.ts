@@ -12,7 +12,6 @@ import { signsOf } from "@/core/machine/signs";
 import { type MachineState, unknown } from "@/core/machine/state";
 import { type Action, step } from "@/core/machine/step";
 import { valuesOf } from "@/core/machine/variables";
-import type { Sheet } from "@/core/sheet/sheet";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import words from "../../../messages/en/machine.json";
@@ -25,6 +24,7 @@ import {
   type gradeResponse,
   type sheetsResponse,
 } from "./schemas";
+import { sheetOf } from "./sheet-of";
 
 /** Every sheet there is, in its latest version. */
 export async function listSheets(db: Db): Promise<z.infer<typeof sheetsResponse>> {
@@ -37,21 +37,6 @@ export async function listSheets(db: Db): Promise<z.infer<typeof sheetsResponse>
     .orderBy("v.version", "desc")
     .execute();
   return { sheets: rows };
-}
-
-async function sheetOf(db: Db, wanted: z.infer<typeof expectRequest>): Promise<Sheet> {
-  if (wanted.sheet !== undefined && wanted.sheetId === undefined) return wanted.sheet;
-  if (wanted.sheetId === undefined || wanted.sheet !== undefined)
-    throw new Problem(400, "bad-input", "expected either `sheetId` or `sheet`, and not both");
-  const row = await db
-    .selectFrom("sheetVersion")
-    .select("content")
-    .where("sheetId", "=", wanted.sheetId)
-    .orderBy("version", "desc")
-    .executeTakeFirst();
-  if (row === undefined)
-    throw new Problem(404, "no-sheet", `expected a sheet from GET /api/v1/sheets, got ${wanted.sheetId}`);
-  return row.content;
 }
 
 /** One step of the fault-free machine: what must be seen, what holds it back and why. */

@@ -6,6 +6,11 @@ import {
   expectResponse,
   gradeRequest,
   gradeResponse,
+  planCheckRequest,
+  planCheckResponse,
+  planRequest,
+  planResponse,
+  planStepSchema,
   problemSchema,
   sheetsResponse,
 } from "./schemas";
@@ -16,6 +21,11 @@ const schemas = {
   ExpectResponse: expectResponse,
   GradeRequest: gradeRequest,
   GradeResponse: gradeResponse,
+  PlanRequest: planRequest,
+  PlanResponse: planResponse,
+  PlanStep: planStepSchema,
+  PlanCheckRequest: planCheckRequest,
+  PlanCheckResponse: planCheckResponse,
   SheetsResponse: sheetsResponse,
   CatalogueResponse: catalogueResponse,
   Problem: problemSchema,
@@ -53,7 +63,7 @@ export function openApi(url: string) {
       title: "Rook Step API",
       version: "1",
       description:
-        "Machine sheets, what a lift must do, and how a finding grades. It tells what follows from a rule; the maker's manual, the law of the place and licensed practice come first.",
+        "Machine sheets, what a lift must do, in which order it is inspected, and how a finding grades. It tells what follows from a rule; the maker's manual, the law of the place and licensed practice come first.",
       license: { name: "Apache-2.0", identifier: "Apache-2.0" },
     },
     servers: [{ url }],
@@ -75,6 +85,22 @@ export function openApi(url: string) {
           "What a condition grades to, and by which rule",
           "GradeResponse",
           "GradeRequest",
+        ),
+      },
+      "/api/v1/plan": {
+        post: operation(
+          "planInspection",
+          "The cheapest walk for a machine as it was found, its cost and a bound on it",
+          "PlanResponse",
+          "PlanRequest",
+        ),
+      },
+      "/api/v1/plan/check": {
+        post: operation(
+          "checkPlan",
+          "Every rule of the work that a plan breaks, whoever made it",
+          "PlanCheckResponse",
+          "PlanCheckRequest",
         ),
       },
       "/api/v1/catalogue": {

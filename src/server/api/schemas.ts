@@ -1,5 +1,7 @@
 import { z } from "zod";
+import { type PartId, parts } from "@/core/catalogue/parts";
 import { policySchema } from "@/core/grade/policy";
+import { foundKinds } from "@/core/plan/found";
 import { families } from "@/core/sheet/families";
 import { sheetSchema } from "@/core/sheet/sheet";
 import { lampIds, patterns, soundIds } from "@/core/sheet/signs";
@@ -128,6 +130,102 @@ export const catalogueResponse = z.strictObject({
       groups: z.array(z.string()),
     }),
   ),
+});
+
+const schoolFields = {
+  start: z.enum(["rear", "engine", "right_rear_wheel", "documents"]),
+  documents: z.enum(["first", "last"]),
+  survey: z.enum(["first", "last"]),
+  look: z.enum(["all_first", "as_you_pass"]),
+  auxiliary: z.enum(["first", "at_lowering"]),
+  guards: z.enum(["early", "late"]),
+};
+
+const planFields = {
+  sheetId: z.string().optional().describe("A sheet of this site; or give `sheet`"),
+  sheet: sheetSchema.optional(),
+  found: z
+    .union([z.enum(foundKinds), z.array(z.enum(foundKinds)).min(1), z.record(z.string(), z.string())])
+    .default("stowed")
+    .describe("How the machine was found: one way, several, or plan variables that differ from stowed"),
+  scope: z
+    .union([
+      z.enum(["full", "check_in", "transport", "before_transport", "after_transport"]),
+      z.strictObject({
+        kind: z.literal("retest"),
+        parts: z.array(z.enum(Object.keys(parts) as [PartId, ...PartId[]])).default([]),
+        disturbed: z.array(z.enum(Object.keys(parts) as [PartId, ...PartId[]])).default([]),
+        checks: z.array(z.string()).default([]).describe("Keys of the checks that found it"),
+      }),
+    ])
+    .default("full"),
+  start: schoolFields.start.optional().describe("Start corner; it goes before the policy's"),
+  policy: z
+    .union([policySchema, z.strictObject(schoolFields).partial()])
+    .optional()
+    .describe("Schools of order, by name; those left out are the usual ones. A whole policy will do"),
+  people: z.number().int().min(1).max(20).default(2).describe("Some tests need a second person"),
+  equipment: z
+    .array(z.string())
+    .optional()
+    .describe("What is at hand of the things a plan may ask to carry; everything where not given"),
+};
+export const planRequest = z.strictObject(planFields);
+
+const stateWords = z.record(z.string(), z.string());
+const planStation = z.enum(["documents", "walk", "ground", "platform", "drive", "survey"]);
+
+export const planStepSchema = z.strictObject({
+  id: z.string(),
+  checkId: z.string().optional().describe("For a check: its key"),
+  kind: z.enum(["check", "change", "close"]),
+  station: planStation,
+  stop: z.string(),
+  part: z.string().describe("The part looked at or, for a change, the variable changed"),
+  title: z.string(),
+  needs: stateWords.describe("The state it is made in"),
+  leaves: stateWords.describe("What it changes of it"),
+  cautions: z.array(z.string()),
+  expected: z.string().optional().describe("For a function test: what must be seen, by the machine model"),
+  why: z.array(z.string()).optional().describe("In a re-test: why it is in it"),
+  minutes: z.number(),
+  metres: z.number().describe("Walked to it"),
+});
+
+export const planResponse = z.strictObject({
+  carry: z.array(z.string()),
+  assistant: z.boolean().describe("Some test of the plan needs a second person"),
+  incomplete: z
+    .array(z.strictObject({ checkId: z.string(), title: z.string(), why: z.string() }))
+    .describe("What cannot be checked this time: the inspection stays incomplete without it"),
+  steps: z.array(planStepSchema),
+  cost: z.strictObject({
+    metres: z.number(),
+    climbs: z.number().int(),
+    changes: z.number().int(),
+    minutes: z.number(),
+  }),
+  lowerBound: z.number().describe("Minutes that no plan of these checks can do without"),
+  gap: z.number().describe("(minutes - lowerBound) / minutes"),
+  exact: z.boolean().describe("The search cut nothing away"),
+});
+
+export const planCheckRequest = z.strictObject({
+  ...planFields,
+  steps: z
+    .array(
+      z.looseObject({
+        id: z.string(),
+        kind: z.enum(["check", "change", "close"]),
+        checkId: z.string().optional(),
+        leaves: stateWords.optional(),
+      }),
+    )
+    .describe("In order. Of a change `leaves` says what it changes; of a check `checkId` says which it is"),
+});
+
+export const planCheckResponse = z.strictObject({
+  violations: z.array(z.strictObject({ rule: z.string(), step: z.string(), why: z.string() })),
 });
 
 export const problemSchema = z

@@ -8,11 +8,13 @@ import { featureIds, features } from "@/core/sheet/features";
 import type { Db } from "./database";
 import * as foundation from "./migrations/001-foundation";
 import * as sheets from "./migrations/002-sheets";
+import * as plan from "./migrations/003-plan";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
     "001-foundation": foundation as unknown as Migration,
     "002-sheets": sheets as unknown as Migration,
+    "003-plan": plan as unknown as Migration,
   }),
 };
 

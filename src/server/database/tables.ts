@@ -54,6 +54,7 @@ export interface Database {
     setBy: string;
     setAt: Time;
   };
+  checkMinutes: { sheetId: string; checkId: string; times: number; meanMin: number };
   apiKey: {
     id: string;
     siteId: string;

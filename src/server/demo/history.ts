@@ -7,6 +7,7 @@ import { reduce } from "@/core/record/reduce";
 import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import type { Db, Trx } from "@/server/database/database";
 import { findingRow } from "@/server/inspections/ingest";
+import { noteMinutes } from "@/server/inspections/minutes";
 import { catalogueVersion, type OpenInspection, planOf } from "@/server/inspections/model";
 import { eventsHash, type Judged, sealEntry, sealRow } from "@/server/inspections/sign";
 import { append, lockUnit } from "@/server/ledger/append";
@@ -114,6 +115,7 @@ function tellOne(past: Past, unit: DemoUnit, unitId: string, sheetVersionId: str
     scope: { kind: "full" },
     tagId: null,
     sheetVersionId,
+    sheetId: unit.sheet,
     sheet,
     policy,
     found: foundStowed(sheet),
@@ -160,6 +162,13 @@ async function write(trx: Trx, past: Past, unitId: string, told: readonly Told[]
     judged.assessment.findings.map((finding) => findingRow(inspection, personId, finding, signedAt)),
   );
   if (findings.length > 0) await trx.insertInto("finding").values(findings).execute();
+  const sheetId = told[0]?.inspection.sheetId;
+  if (sheetId !== undefined)
+    await noteMinutes(
+      trx,
+      sheetId,
+      told.map((one) => one.events),
+    );
   const heads = await append(
     trx,
     unitId,

@@ -6,7 +6,7 @@ import { requireRight, type SignedIn } from "@/server/people/session";
 
 /** What a person must hold to make an inspection of this scope. */
 export const rightFor = (scope: Scope["kind"]): Right =>
-  scope === "retest" ? "retest" : scope === "transport" ? "road" : "inspect";
+  scope === "retest" ? "retest" : scope === "transport" || scope === "after_transport" ? "road" : "inspect";
 
 /** Refuses unless the inspection is this person's and they may make it at its site. */
 export async function requireOwnInspection(db: Db, id: string, person: SignedIn): Promise<void> {

@@ -18,6 +18,7 @@ export interface OpenInspection {
   readonly scope: Scope;
   readonly tagId: string | null;
   readonly sheetVersionId: string;
+  readonly sheetId: string;
   readonly sheet: Sheet;
   readonly policy: Policy;
   readonly found: PlanState;
@@ -40,6 +41,7 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
       "i.scope",
       "i.tagId",
       "i.sheetVersionId",
+      "v.sheetId",
       "v.content as model",
       "i.figures",
       "i.policy",

@@ -11,6 +11,7 @@ import { append, canonical, type Entry, lockUnit, sha256 } from "@/server/ledger
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { contextFrom, topUpsBefore } from "./context";
 import { decisionFacts } from "./facts";
+import { noteMinutes } from "./minutes";
 import { catalogueVersion, findInspection, type OpenInspection, planOf } from "./model";
 
 const outcomes = [
@@ -105,6 +106,7 @@ export async function signInspection(
       .insertInto("seal")
       .values(sealRow(inspection, personId, judged, wanted.outcome, endsAt, head.position, at))
       .execute();
+    await noteMinutes(trx, inspection.sheetId, [inOrder(events)]);
     await trx.deleteFrom("inspectionEvent").where("inspectionId", "=", inspectionId).execute();
     if (outcome === "retest_passed" && inspection.tagId !== null)
       heads.push(...(await noteRetest(trx, inspection, inspection.tagId, personId, at)));
@@ -224,14 +226,14 @@ export async function judge(
   const plan = planOf(inspection);
   const topUps = await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy);
   const assessment = assess(
-    plan.checks,
+    plan.due,
     inspection.sheet,
     reduce(events),
     inspection.policy,
     contextFrom(topUps),
   );
   const decision = decide(assessment, await decisionFacts(trx, inspection, signerId, at));
-  return { assessment, decision, due: plan.checks.length };
+  return { assessment, decision, due: plan.due.length };
 }
 
 async function noteRetest(

@@ -11,7 +11,7 @@ import { catalogueVersion } from "./model";
 
 export const startSchema = z.strictObject({
   unitId: z.uuid(),
-  scope: z.enum(["full", "check_in", "transport"]).default("full"),
+  scope: z.enum(["full", "check_in", "transport", "after_transport"]).default("full"),
 });
 
 /** Starts an inspection, or gives back the person's own open one of the same scope: a reload starts nothing new. */
@@ -72,20 +72,22 @@ export async function startRetest(db: Db, personId: string, tagId: string, at: D
       .where("i.personId", "=", personId)
       .executeTakeFirst();
     if (open !== undefined) return open.id;
-    const named = [
+    const repaired = partsIn([
       ...textList(repair.detail["repaired"]),
-      ...textList(repair.detail["disturbed"]),
       ...(tag.part === null ? [] : [tag.part]),
-    ];
-    const touched = [...new Set(named)].filter((part): part is PartId => part in parts);
+    ]);
     const scope: Scope = {
       kind: "retest",
-      parts: touched,
+      parts: repaired,
+      disturbed: partsIn(textList(repair.detail["disturbed"])).filter((part) => !repaired.includes(part)),
       checks: tag.checkKey === null ? [] : [tag.checkKey],
     };
     return begin(trx, tag.unitId, personId, scope, tagId, at);
   });
 }
+
+const partsIn = (names: readonly string[]): readonly PartId[] =>
+  [...new Set(names)].filter((part): part is PartId => part in parts);
 
 const textList = (value: unknown): readonly string[] =>
   Array.isArray(value) ? value.filter((v): v is string => typeof v === "string") : [];

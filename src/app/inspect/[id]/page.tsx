@@ -8,6 +8,7 @@ import { displayChoice, pageCall } from "@/server/http/page";
 import { rightFor } from "@/server/inspections/access";
 import { topUpsBefore } from "@/server/inspections/context";
 import { decisionFacts } from "@/server/inspections/facts";
+import { minutesOf } from "@/server/inspections/minutes";
 import { findInspection } from "@/server/inspections/model";
 import { eventsOf } from "@/server/inspections/sign";
 import { mayAt } from "@/server/people/session";
@@ -37,6 +38,7 @@ export default async function InspectPage({ params }: { params: Promise<{ id: st
     found,
     events: await eventsOf(db, id),
     facts: await decisionFacts(db, inspection, person.id, at),
+    minutes: await minutesOf(db, inspection.sheetId),
     topUps: Object.fromEntries(await topUpsBefore(db, unitId, id, policy)),
     person: person.name,
     nowMs: at.getTime(),

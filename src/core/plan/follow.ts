@@ -1,0 +1,175 @@
+import type { Check } from "../catalogue/catalogue";
+import type { InspectionEvent } from "../record/events";
+import { type FoundKind, foundKinds, foundState, foundStowed } from "./found";
+import { type Plan, type PlanInput, type PlanStep, planInspection, visitsOf } from "./plan";
+import { type AtHand, everythingAtHand } from "./possible";
+import type { PlanState } from "./variables";
+
+/**
+ * What an operator says of the day besides answers, as the step of a `changed` event: how the machine was found,
+ * who and what is at hand, and where it stands otherwise than the plan takes it to.
+ */
+export const said = {
+  found: (kinds: readonly FoundKind[]) => `found:${kinds.join("+")}`,
+  people: (count: number) => `people:${count}`,
+  missing: (things: readonly string[]) => `missing:${things.join("+")}`,
+  stands: (variable: string, value: string) => `stands:${variable}=${value}`,
+};
+
+export interface Circumstances {
+  readonly kinds: readonly FoundKind[];
+  readonly found: PlanState;
+  readonly atHand: AtHand;
+}
+
+/** How the machine was found and what is at hand, as last said. What is said of finding it counts until the first answer. */
+export function circumstancesOf(
+  input: Pick<PlanInput, "sheet" | "found">,
+  events: readonly InspectionEvent[],
+): Circumstances {
+  let kinds: readonly FoundKind[] = ["stowed"];
+  let found = input.found ?? foundStowed(input.sheet);
+  let { people, missing } = everythingAtHand;
+  let answered = false;
+  for (const event of events) {
+    if (event.type !== "changed") {
+      answered = true;
+      continue;
+    }
+    const [what, value = ""] = event.step.split(":", 2);
+    if (what === "found" && !answered) {
+      kinds = value.split("+").filter((k): k is FoundKind => (foundKinds as readonly string[]).includes(k));
+      found = foundState(input.sheet, kinds);
+    } else if (what === "people") people = Math.max(1, Number(value) || 1);
+    else if (what === "missing") missing = value === "" ? [] : value.split("+");
+  }
+  return { kinds, found, atHand: { people, missing, key: !kinds.includes("key_missing") } };
+}
+
+/** Plans already worked out, by what they follow from: kept by the caller between two events. */
+export type Known = Map<string, Plan>;
+
+/**
+ * The plan an inspection under way follows: the one it began with, planned anew from where it stands whenever the
+ * operator leaves it (answers a later stop first, says the machine stands otherwise) and from the finding that
+ * stops the machine on. What was done is kept, in the order it was done. `heldFrom` is the event of that finding,
+ * or `start` for a unit already held. The same events always give the same plan.
+ */
+export function follow(
+  input: PlanInput,
+  events: readonly InspectionEvent[],
+  heldFrom: string | undefined,
+  known: Known = new Map(),
+): Plan {
+  const { found, atHand } = circumstancesOf(input, events);
+  const start: PlanInput = { ...input, found, atHand };
+  const at = JSON.stringify([found, atHand]);
+  const remember = (key: string, work: () => Plan): Plan => {
+    const full = `${at} ${key}`;
+    let plan = known.get(full);
+    if (plan === undefined) {
+      plan = work();
+      known.set(full, plan);
+    }
+    return plan;
+  };
+
+  let held = heldFrom === "start";
+  let state = found;
+  const done = new Set<string>();
+  const doneSteps: PlanStep[] = [];
+  let plan = remember(`start ${held}`, () =>
+    held ? planInspection({ ...start, progress: { done: [], state, held } }) : planInspection(start),
+  );
+  const anew = (event: InspectionEvent) => {
+    const from = plan;
+    const soFar = [...doneSteps];
+    const stop = soFar.at(-1)?.stop;
+    const progress = {
+      done: [...done],
+      state,
+      held,
+      run: `${soFar.length}_`,
+      ...(stop === undefined ? {} : { stop }),
+    };
+    plan = remember(`${event.id} ${held}`, () =>
+      joined(soFar, planInspection({ ...start, progress }), from, found),
+    );
+  };
+
+  for (const event of events) {
+    let leaves = false;
+    if (event.type === "changed") {
+      const step = plan.steps.find((s) => s.id === event.step);
+      const [what, value = ""] = event.step.split(":", 2);
+      if (step !== undefined && step.kind !== "check") {
+        state = { ...state, [step.change.variable]: step.change.to };
+        doneSteps.push(step);
+      } else if (what === "stands") {
+        const [variable = "", to = ""] = value.split("=", 2);
+        if (variable in state && state[variable] !== to) {
+          state = { ...state, [variable]: to };
+          leaves = true;
+        }
+      }
+    } else if (!done.has(event.check)) {
+      const check = plan.due.find((c) => c.key === event.check);
+      done.add(event.check);
+      if (check !== undefined) {
+        leaves = isAhead(plan, done, check.key);
+        doneSteps.push(stepOf(plan, check));
+        // Whoever has made a check had the machine in the state it needs.
+        const { needs, leaves: left } = check.definition;
+        if (event.type !== "skipped") state = withKnown({ ...needs, ...left }, state);
+      }
+    }
+    if (event.id === heldFrom) {
+      held = true;
+      leaves = true;
+    }
+    if (leaves) anew(event);
+  }
+  return plan;
+}
+
+const withKnown = (changes: Readonly<Record<string, string>>, state: PlanState): PlanState => ({
+  ...state,
+  ...Object.fromEntries(Object.entries(changes).filter(([id]) => id in state)),
+});
+
+/** The step of a check, made where the plan has none for it: it was done before a tag was heard of. */
+function stepOf(plan: Plan, check: Check): PlanStep {
+  const { station, minutes } = check.definition;
+  return (
+    plan.steps.find((step) => step.kind === "check" && step.check.key === check.key) ?? {
+      id: check.key,
+      kind: "check",
+      check,
+      stop: check.at,
+      station,
+      minutes,
+      walkM: 0,
+    }
+  );
+}
+
+/** The check belongs to a stop after the first that still has anything open. */
+function isAhead(plan: Plan, done: ReadonlySet<string>, key: string): boolean {
+  for (const visit of plan.visits) {
+    const checks = visit.steps.flatMap((s) => (s.kind === "check" ? [s.check.key] : []));
+    if (checks.includes(key)) return false;
+    if (checks.some((k) => !done.has(k))) return true;
+  }
+  return false;
+}
+
+function joined(doneSteps: readonly PlanStep[], rest: Plan, before: Plan, found: PlanState): Plan {
+  const steps = [...doneSteps, ...rest.steps];
+  return {
+    ...rest,
+    steps,
+    visits: visitsOf(steps, found),
+    checks: steps.flatMap((step) => (step.kind === "check" ? [step.check] : [])),
+    due: before.due,
+  };
+}

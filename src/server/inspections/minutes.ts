@@ -1,0 +1,70 @@
+import { sql } from "kysely";
+import { writtenChecks } from "@/core/catalogue/catalogue";
+import type { InspectionEvent } from "@/core/record/events";
+import type { Db, Trx } from "@/server/database/database";
+
+/** Answers a mean is made of before a plan goes by it. */
+const fewest = 5;
+/** How far from the catalogue's estimate one answer may pull: a break, or a screen filled in at home. */
+const widest = 4;
+const movementMin = 0.25;
+
+const estimates = new Map(writtenChecks.map((check) => [check.id, check.minutes]));
+
+/** Minutes from the event before to each answer, by check, kept within reason of the catalogue's estimate. */
+export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<string, readonly number[]> {
+  const taken = new Map<string, number[]>();
+  for (const [i, event] of events.entries()) {
+    const before = events[i - 1];
+    if (before === undefined || event.type === "changed" || event.type === "skipped") continue;
+    if (before.deviceId !== event.deviceId) continue;
+    const id = event.check.split("@")[0] ?? "";
+    const estimate = estimates.get(id) ?? movementMin;
+    const tookMin = (Date.parse(event.at) - Date.parse(before.at)) / 60_000;
+    const within = Math.min(estimate * widest, Math.max(estimate / widest, tookMin));
+    const list = taken.get(id);
+    if (list === undefined) taken.set(id, [within]);
+    else list.push(within);
+  }
+  return taken;
+}
+
+/** Adds what these inspections took to the running means of their model. */
+export async function noteMinutes(
+  db: Db | Trx,
+  sheetId: string,
+  walks: readonly (readonly InspectionEvent[])[],
+): Promise<void> {
+  const sums = new Map<string, { times: number; sum: number }>();
+  for (const events of walks) {
+    for (const [id, minutes] of minutesTaken(events)) {
+      const so = sums.get(id) ?? { times: 0, sum: 0 };
+      sums.set(id, { times: so.times + minutes.length, sum: so.sum + minutes.reduce((a, b) => a + b, 0) });
+    }
+  }
+  const rows = [...sums]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([checkId, { times, sum }]) => ({ sheetId, checkId, times, meanMin: sum / times }));
+  if (rows.length === 0) return;
+  await db
+    .insertInto("checkMinutes")
+    .values(rows)
+    .onConflict((conflict) =>
+      conflict.columns(["sheetId", "checkId"]).doUpdateSet({
+        meanMin: sql`(check_minutes.mean_min * check_minutes.times + excluded.mean_min * excluded.times) / (check_minutes.times + excluded.times)`,
+        times: sql`check_minutes.times + excluded.times`,
+      }),
+    )
+    .execute();
+}
+
+/** Minutes each check has really taken on this model, where it has been answered often enough to tell. */
+export async function minutesOf(db: Db | Trx, sheetId: string): Promise<Readonly<Record<string, number>>> {
+  const rows = await db
+    .selectFrom("checkMinutes")
+    .select(["checkId", "meanMin"])
+    .where("sheetId", "=", sheetId)
+    .where("times", ">=", fewest)
+    .execute();
+  return Object.fromEntries(rows.map((row) => [row.checkId, row.meanMin]));
+}
