@@ -35,7 +35,7 @@ test("before the road is a check of its own, and clears for nothing", async ({ p
   await signIn(page, "1060");
   await page.goto("/units/LM-14");
   await expect(page.getByRole("button", { name: /^Inspect/ })).toHaveCount(0);
-  await page.getByRole("button", { name: "Before or after the road" }).click();
+  await page.getByRole("button", { name: "Before the road" }).click();
   await page.waitForURL("**/inspect/**");
   await walkOn(page);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Not cleared/);

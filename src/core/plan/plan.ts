@@ -134,7 +134,7 @@ export function planInspection(input: PlanInput): Plan {
     ridesAfter: groups.filter((g) => g.lowers).map((g) => g.index),
   };
   const edges = edgesOf(problem);
-  const loops = turns.map((turn) => loopOf(groups, sheet, schools.start, means.outline, turn));
+  const loops = turns.map((turn) => loopOf(groups, sheet, schools.start, means.outline, turn, at));
   let best: Found = { order: undefined, minutes: Number.POSITIVE_INFINITY, exact: true };
   for (const loop of loops) {
     const other = cheapestOrder(problem, loop, edges, best.minutes);

@@ -1,7 +1,7 @@
 import type { PositionId } from "../sheet/positions";
 import type { Sheet } from "../sheet/sheet";
 import type { Group } from "./groups";
-import type { Outline } from "./places";
+import type { Outline, OutlineM } from "./places";
 import type { StartCorner } from "./schools";
 
 /** Which way round, seen from above. */
@@ -22,7 +22,8 @@ const startAt: Readonly<Record<StartCorner, readonly PositionId[]>> = {
 };
 
 /**
- * The groups of the walk in one loop round the outline from the start corner, never coming back: people do not.
+ * The groups of the walk in one loop round the outline, never coming back: people do not. From the start corner, or
+ * from `at` where somebody under way stands.
  * What can be seen only in the air comes on a loop of its own, before the machine is lowered.
  */
 export function loopOf(
@@ -31,8 +32,9 @@ export function loopOf(
   start: StartCorner,
   outline: Outline,
   turn: Turn,
+  at?: OutlineM,
 ): readonly number[] {
-  const from = outline.first(startAt[start].filter((place) => sheet.positions[place] !== undefined));
+  const from = at ?? outline.first(startAt[start].filter((place) => sheet.positions[place] !== undefined));
   const { lengthM } = outline;
   const onward = (group: Group): number => {
     const at = group.at ?? from;

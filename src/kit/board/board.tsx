@@ -64,7 +64,7 @@ export function Board({
         {squares.slice(1).map((to, i) => {
           const from = squares[i];
           if (from === undefined) return null;
-          const inked = i + 1 <= now;
+          const inked = to.n - 1 <= now;
           return (
             <path
               key={to.n}

@@ -20,12 +20,12 @@ export function Chrome({
   children,
 }: {
   data: ChromeData;
-  at: "shift" | "tagged" | "units" | "sheets" | "settings" | "none";
+  at: "shift" | "tagged" | "units" | "sheets" | "planning" | "settings" | "none";
   plate?: string;
   children: React.ReactNode;
 }) {
   const t = useTranslations();
-  const item = (id: "shift" | "tagged" | "units" | "sheets", href: string, words: string) => (
+  const item = (id: "shift" | "tagged" | "units" | "sheets" | "planning", href: string, words: string) => (
     <Link
       href={href}
       aria-current={at === id ? "page" : undefined}
@@ -45,6 +45,7 @@ export function Chrome({
           {item("tagged", "/tagged", data.tagged > 0 ? `${t("nav.tagged")} ${data.tagged}` : t("nav.tagged"))}
           {item("units", "/units", t("nav.units"))}
           {item("sheets", "/sheets", t("nav.sheets"))}
+          {item("planning", "/planning", t("nav.planning"))}
         </nav>
         <div className="ml-auto flex flex-wrap items-center gap-x-4 gap-y-1">
           {data.demoClock === undefined ? null : (

@@ -7,6 +7,7 @@ import type { Scope } from "@/core/plan/scope";
 import type { Family } from "@/core/sheet/families";
 import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
+import { buttonLook } from "@/kit/button";
 import { Mark, type MarkKind, Square } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { Pose } from "@/kit/pose/pose";
@@ -150,6 +151,18 @@ export function UnitView({
                     scope="transport"
                   />
                 ) : null}
+                {mayRoad ? (
+                  <StartWalk
+                    unitId={unit.id}
+                    plate={unit.plate}
+                    words={t("units.afterRoad")}
+                    look="plain"
+                    scope="after_transport"
+                  />
+                ) : null}
+                <a href={`/units/${unit.plate}/paper`} className={buttonLook("small")}>
+                  {t("plan.paper.link")}
+                </a>
               </div>
               <div className="mt-4 border border-line">
                 <Pose

@@ -1,7 +1,5 @@
-import { join } from "node:path";
 import {
   Document,
-  Font,
   Image,
   Page,
   Path,
@@ -14,6 +12,7 @@ import {
 import QRCode from "qrcode";
 import { unitOfReading } from "@/core/catalogue/catalogue";
 import { gradeOfGiven, lastGiven } from "@/core/record/answers";
+import { registerFace } from "./face";
 import type { SealedRecord } from "./read";
 
 /** The words of the record, translated by the caller. */
@@ -21,16 +20,6 @@ export interface PdfWords {
   readonly t: (key: string, values?: Record<string, string | number>) => string;
   readonly title: (key: string) => string;
 }
-
-const folder = join(process.cwd(), "node_modules", "@fontsource", "atkinson-hyperlegible-next", "files");
-Font.register({
-  family: "Atkinson",
-  fonts: [
-    { src: join(folder, "atkinson-hyperlegible-next-latin-400-normal.woff"), fontWeight: 400 },
-    { src: join(folder, "atkinson-hyperlegible-next-latin-700-normal.woff"), fontWeight: 700 },
-  ],
-});
-Font.registerHyphenationCallback((word) => [word]);
 
 const ink = "#1d2436";
 const s = StyleSheet.create({
@@ -68,6 +57,7 @@ export async function recordPdf(
   verifyUrl: string,
   { t, title }: PdfWords,
 ): Promise<Buffer> {
+  registerFace();
   const { document } = record;
   const code = await QRCode.toDataURL(verifyUrl, { margin: 0, width: 300, errorCorrectionLevel: "M" });
   const findings = new Map(document.findings.map((f) => [f.eventId, f]));

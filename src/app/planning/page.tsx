@@ -1,0 +1,28 @@
+import { NextIntlClientProvider } from "next-intl";
+import { messages } from "@/app/messages";
+import { schoolsOf } from "@/core/plan/schools";
+import { Chrome } from "@/screens/chrome/chrome";
+import { PlanningView } from "@/screens/plan/planning-view";
+import { database } from "@/server/database/database";
+import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { modelsInUse } from "@/server/units/models";
+
+export const metadata = { title: "Planning" };
+
+export default async function PlanningPage() {
+  const call = await pageCall();
+  seeOnly(call.person, call.siteId);
+  const db = database();
+  const site = await db
+    .selectFrom("site")
+    .select("policy")
+    .where("id", "=", call.siteId)
+    .executeTakeFirstOrThrow();
+  return (
+    <Chrome data={await chromeData(call)} at="planning">
+      <NextIntlClientProvider messages={messages}>
+        <PlanningView models={await modelsInUse(db, call.siteId)} policy={schoolsOf(site.policy)} />
+      </NextIntlClientProvider>
+    </Chrome>
+  );
+}

@@ -1,0 +1,84 @@
+import { getTranslations } from "next-intl/server";
+import { planInspection } from "@/core/plan/plan";
+import { schoolsOf } from "@/core/plan/schools";
+import { sheetOfUnit } from "@/core/sheet/overrides";
+import { checkTitle, type T } from "@/screens/inspect/words";
+import { changeWords } from "@/screens/plan/words";
+import { day } from "@/screens/states";
+import { database } from "@/server/database/database";
+import { Problem } from "@/server/http/problem";
+import { route } from "@/server/http/route";
+import { minutesOf } from "@/server/inspections/minutes";
+import { mayAt } from "@/server/people/session";
+import { paperPdf } from "@/server/plans/paper";
+import { figuresOf } from "@/server/units/figures";
+
+export const GET = route<{ plate: string }>(async ({ request, params, person, at }) => {
+  const db = database();
+  const unit = await db
+    .selectFrom("unit as u")
+    .innerJoin("site as s", "s.id", "u.siteId")
+    .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
+    .innerJoin("sheet as h", "h.id", "v.sheetId")
+    .select([
+      "u.id",
+      "u.plate",
+      "u.serial",
+      "u.siteId",
+      "s.policy",
+      "v.sheetId",
+      "v.content as model",
+      "h.name",
+    ])
+    .where("u.plate", "=", params.plate)
+    .executeTakeFirst();
+  if (unit === undefined || !mayAt(person, "see", unit.siteId))
+    throw new Problem(
+      404,
+      "no-unit",
+      "expected a unit of your site that has a machine sheet; find it under Units",
+    );
+  const plan = planInspection({
+    sheet: sheetOfUnit(unit.model, await figuresOf(db, unit.id)),
+    scope: { kind: "full" },
+    schools: schoolsOf(unit.policy),
+    minutes: await minutesOf(db, unit.sheetId),
+  });
+  const t = (await getTranslations()) as unknown as T;
+  const origin = process.env["ROOK_STEP_URL"] ?? new URL(request.url).origin;
+  const carry = plan.carry.map((thing) => t(`carry.${thing}`)).join(", ");
+  const pdf = await paperPdf(
+    plan,
+    {
+      plate: unit.plate,
+      model: unit.name,
+      serial: unit.serial,
+      title: t("plan.scope.full"),
+      made: t("plan.paper.made", { day: day(at.getTime()) }),
+      minutes: t("plan.paper.minutes", { minutes: Math.round(plan.minutes) }),
+      carry: `${carry === "" ? "" : `${t("inspect.carry", { things: carry })} `}${plan.needsAssistant ? t("inspect.assistant") : ""}`,
+      code: t("plan.paper.code"),
+      fields: ["date", "name", "card", "hours"].map((field) => t(`plan.paper.${field}`)),
+      how: t("plan.paper.how"),
+      wrong: t("plan.paper.wrong"),
+      wrongFields: ["check", "what", "done"].map((field) => t(`plan.paper.${field}`)),
+      outcomes: ["cleared", "notCleared", "tagged"].map((outcome) => t(`plan.paper.${outcome}`)),
+      signed: t("plan.paper.signed"),
+      authority: t("decide.authority"),
+    },
+    {
+      stop: (stop) => t(`stop.${stop}`),
+      check: (check) => checkTitle(t, check),
+      direction: (direction) => t(`direction.${direction}`),
+      movement: (id) => t(`function.${id}`),
+      change: (change) => changeWords(t, change),
+    },
+    `${origin}/units/${unit.plate}`,
+  );
+  return new Response(new Uint8Array(pdf), {
+    headers: {
+      "content-type": "application/pdf",
+      "content-disposition": `inline; filename="${unit.plate}-walk.pdf"`,
+    },
+  });
+});

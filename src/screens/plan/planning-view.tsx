@@ -1,0 +1,169 @@
+"use client";
+import { useTranslations } from "next-intl";
+import { useEffect, useMemo, useState } from "react";
+import type { Schools } from "@/core/plan/schools";
+import type { Sheet } from "@/core/sheet/sheet";
+import { Button } from "@/kit/button";
+import type { T } from "../inspect/words";
+import { type Question, type School, type SchoolCosts, schoolIds, schoolValues } from "./school-costs";
+
+export interface PlannedModel {
+  readonly versionId: string;
+  readonly sheetId: string;
+  readonly name: string;
+  readonly sheet: Sheet;
+  readonly plates: readonly string[];
+  /** Minutes each check has really taken on this model. */
+  readonly minutes: Readonly<Record<string, number>>;
+}
+
+/** What a walk of each unit costs under the schools chosen here, and what each school would add or save. */
+export function PlanningView({ models, policy }: { models: readonly PlannedModel[]; policy: Schools }) {
+  const t = useTranslations() as unknown as T;
+  const [schools, setSchools] = useState(policy);
+  const costs = useCosts(models, schools);
+  const rows = useMemo(
+    () =>
+      [...models].sort(
+        (a, b) => (costs.get(b.versionId)?.cost.minutes ?? 0) - (costs.get(a.versionId)?.cost.minutes ?? 0),
+      ),
+    [models, costs],
+  );
+  const units = models.reduce((sum, model) => sum + model.plates.length, 0);
+  const round = models.reduce(
+    (sum, model) => sum + model.plates.length * (costs.get(model.versionId)?.cost.minutes ?? 0),
+    0,
+  );
+  const changed = schoolIds.some((school) => schools[school] !== policy[school]);
+  return (
+    <div className="grid gap-5 p-4 md:p-6">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <h1 className="text-[28px] leading-none font-bold">{t("plan.planning")}</h1>
+          <p className="mt-2 max-w-3xl text-ink2">{t("plan.planningHelp")}</p>
+        </div>
+        <p role="status" className="text-right">
+          {costs.size < models.length ? (
+            t("plan.working", { done: costs.size, all: models.length })
+          ) : (
+            <>
+              {t("plan.round", { units })} <b className="text-[22px]">{hours(round)}</b>
+            </>
+          )}
+        </p>
+      </div>
+      <div className="flex flex-wrap gap-x-6 gap-y-3 border-y-2 border-ink py-3">
+        {schoolIds.map((school) => (
+          <label key={school} className="grid gap-1">
+            <span className="font-semibold">{t(`plan.school.${school}`)}</span>
+            <select
+              value={schools[school]}
+              onChange={(event) => setSchools({ ...schools, [school]: event.target.value } as Schools)}
+              className={`min-h-[48px] border-2 bg-chalk px-2.5 ${schools[school] === policy[school] ? "border-ink" : "border-brass"}`}
+            >
+              {schoolValues[school].map((value) => (
+                <option key={value} value={value}>
+                  {t(`plan.schoolValue.${school}.${value}`)}
+                  {value === policy[school] ? ` (${t("plan.ours")})` : ""}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+        <Button look="small" className="self-end" disabled={!changed} onClick={() => setSchools(policy)}>
+          {t("plan.backToOurs")}
+        </Button>
+      </div>
+      <div className="overflow-x-auto">
+        <table className="w-full border-collapse text-left">
+          <thead>
+            <tr className="border-b-2 border-ink align-bottom">
+              <th className="py-2 pr-3">{t("plan.units")}</th>
+              <th className="px-2 py-2 text-right">{t("plan.min")}</th>
+              <th className="px-2 py-2 text-right">{t("plan.metres")}</th>
+              <th className="px-2 py-2 text-right">{t("plan.changesHead")}</th>
+              {schoolIds.map((school) => (
+                <th key={school} className="px-2 py-2 text-right">
+                  {t(`plan.school.${school}`)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((model) => (
+              <Row key={model.versionId} model={model} costs={costs.get(model.versionId)} t={t} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="text-ink2">{t("plan.reading")}</p>
+    </div>
+  );
+}
+
+function Row({ model, costs, t }: { model: PlannedModel; costs: SchoolCosts | undefined; t: T }) {
+  return (
+    <tr className="border-b border-line align-top">
+      <th scope="row" className="py-2 pr-3 font-normal">
+        <b>{model.plates.join(", ")}</b>
+        <span className="block text-ink2">{model.name}</span>
+      </th>
+      {costs === undefined ? (
+        <td colSpan={3 + schoolIds.length} className="px-2 py-2 text-ink3">
+          …
+        </td>
+      ) : (
+        <>
+          <td className="px-2 py-2 text-right text-[20px] font-bold tabular-nums">
+            {Math.round(costs.cost.minutes)}
+          </td>
+          <td className="px-2 py-2 text-right tabular-nums">{Math.round(costs.cost.metres)}</td>
+          <td className="px-2 py-2 text-right tabular-nums">{costs.cost.changes + costs.cost.climbs}</td>
+          {schoolIds.map((school) => (
+            <Other key={school} school={school} costs={costs} t={t} />
+          ))}
+        </>
+      )}
+    </tr>
+  );
+}
+
+/** What the cheapest other value of a school would add or save on this model. */
+function Other({ school, costs, t }: { school: School; costs: SchoolCosts; t: T }) {
+  const { value, minutes } = costs.other[school];
+  const little = Math.abs(minutes) < 0.05;
+  return (
+    <td
+      className={`px-2 py-2 text-right tabular-nums ${minutes < -0.05 ? "font-bold" : little ? "text-ink3" : ""}`}
+      title={t(`plan.schoolValue.${school}.${value}`)}
+    >
+      {little ? "0" : `${minutes > 0 ? "+" : "−"}${Math.abs(minutes).toFixed(1)}`}
+      {school === "start" && !little ? (
+        <span className="block text-[15px] font-normal text-ink2">
+          {t(`plan.schoolValue.start.${value}`)}
+        </span>
+      ) : null}
+    </td>
+  );
+}
+
+const hours = (minutes: number): string => {
+  const whole = Math.round(minutes);
+  return `${Math.floor(whole / 60)} h ${whole % 60} min`;
+};
+
+/** The costs of every model, worked out one after another in a web worker; begun anew when the schools change. */
+function useCosts(models: readonly PlannedModel[], schools: Schools): ReadonlyMap<string, SchoolCosts> {
+  const [costs, setCosts] = useState<ReadonlyMap<string, SchoolCosts>>(new Map());
+  useEffect(() => {
+    setCosts(new Map());
+    const worker = new Worker(new URL("./planning.worker.ts", import.meta.url), { type: "module" });
+    worker.onmessage = (event: MessageEvent<SchoolCosts>) =>
+      setCosts((was) => new Map(was).set(event.data.versionId, event.data));
+    for (const { versionId, sheet, minutes } of models) {
+      worker.postMessage({ versionId, sheet, schools, minutes } satisfies Question);
+    }
+    return () => worker.terminate();
+  }, [models, schools]);
+  return costs;
+}
