@@ -3,12 +3,16 @@ import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import { expectStep, gradeOf, listSheets, wholeCatalogue } from "@/server/api/answers";
 import { makeKey, revokeKey, siteOfKey } from "@/server/api/keys";
 import { openApi } from "@/server/api/openapi";
+import { type PlanWords, planAnswer, planCheckAnswer } from "@/server/api/plans";
 import {
   catalogueResponse,
   expectRequest,
   expectResponse,
   gradeRequest,
   gradeResponse,
+  planCheckRequest,
+  planRequest,
+  planResponse,
   sheetsResponse,
 } from "@/server/api/schemas";
 import { at, yardForFile } from "./database";
@@ -139,10 +143,88 @@ describe("what the API tells of itself", () => {
       "/api/v1/sheets",
       "/api/v1/expect",
       "/api/v1/grade",
+      "/api/v1/plan",
+      "/api/v1/plan/check",
       "/api/v1/catalogue",
     ]);
     const text = JSON.stringify(document);
     for (const [, name] of text.matchAll(/#\/components\/schemas\/(\w+)/g))
       expect(document.components.schemas).toHaveProperty(name ?? "");
+  });
+});
+
+describe("POST /api/v1/plan", () => {
+  const plain: PlanWords = {
+    check: (check) => check.definition.id,
+    change: (change) => `${change.variable}>${change.to}`,
+    reason: (reason) => reason.why,
+    touch: (touch) => touch.because,
+  };
+  const plan = (body: unknown) => planAnswer(yard.db, planRequest.parse(body), plain);
+  const check = (body: unknown) => planCheckAnswer(yard.db, planCheckRequest.parse(body));
+
+  it("plans with no more than a sheet, how it was found, the scope and the people, in the form it documents", async () => {
+    const body = { sheet: slabScissorSheet, found: "stowed", scope: "full", people: 2 };
+    const answer = await plan(body);
+    expect(planResponse.parse(answer)).toEqual(answer);
+    expect(answer).toEqual(await plan({ ...body, sheet: undefined, sheetId: "sheet-S-1" }));
+    expect(answer.carry).toEqual(["ramp", "tape", "timber"]);
+    expect(answer.incomplete).toEqual([]);
+    expect(answer.gap).toBeCloseTo((answer.cost.minutes - answer.lowerBound) / answer.cost.minutes, 9);
+    const sum = answer.steps.reduce((total, step) => total + step.minutes, 0);
+    expect(answer.cost.minutes).toBeGreaterThan(sum);
+    const up = answer.steps.find((step) => step.checkId?.startsWith("move.ground.lift.up"));
+    expect(up).toMatchObject({ station: "ground", expected: "must_move", part: "ground_switch" });
+    expect(await check({ ...body, steps: answer.steps })).toEqual({ violations: [] });
+  });
+
+  it("finds what a step left out of it breaks, and names step and rule", async () => {
+    const body = { sheetId: "sheet-S-1" };
+    const { steps } = await plan(body);
+    const noProp = steps.filter((step) => step.leaves["prop"] !== "set");
+    const { violations } = await check({ ...body, steps: noProp });
+    expect(violations.map((v) => v.rule)).toContain("arm_under_platform");
+    const missing = steps.filter((step) => !step.checkId?.startsWith("wheel.nuts@wheel_rear_left"));
+    expect((await check({ ...body, steps: missing })).violations).toEqual([
+      { rule: "missing", step: "", why: expect.stringContaining("wheel.nuts@wheel_rear_left") },
+    ]);
+  });
+
+  it("says what cannot be checked with what is at hand, and why each check of a re-test is in it", async () => {
+    const alone = await plan({ sheetId: "sheet-S-1", people: 1, equipment: ["tape", "timber"] });
+    expect(alone.incomplete).toContainEqual({
+      checkId: expect.stringContaining("tilt.alarm"),
+      title: "tilt.alarm",
+      why: "not_at_hand",
+    });
+    const retest = await plan({
+      sheetId: "sheet-S-1",
+      scope: { kind: "retest", parts: ["lift_cylinder"], disturbed: ["tilt_sensor"] },
+    });
+    const why = new Set(retest.steps.flatMap((step) => step.why ?? []));
+    expect([...why].sort()).toEqual(["always", "depends_on", "looks_at"]);
+  });
+
+  it.each([
+    ["a way it cannot be found", { sheetId: "sheet-S-1", found: "hitched" }, /cannot be found hitched/],
+    [
+      "a variable it does not have",
+      { sheetId: "sheet-S-1", found: { axles: "in" } },
+      /found.axles: this machine has no axles/,
+    ],
+    [
+      "a word a variable cannot hold",
+      { sheetId: "sheet-S-1", found: { key: "sideways" } },
+      /found.key: expected off, ground, platform/,
+    ],
+    [
+      "equipment nobody asks for",
+      { sheetId: "sheet-S-1", equipment: ["crane"] },
+      /equipment: expected any of/,
+    ],
+    ["a re-test of nothing", { sheetId: "sheet-S-1", scope: { kind: "retest" } }, /re-test of nothing/],
+    ["neither sheet nor id", {}, /either `sheetId` or `sheet`/],
+  ])("refuses %s with what it expected", async (_what, body, message) => {
+    await expect(plan(body)).rejects.toThrow(message);
   });
 });

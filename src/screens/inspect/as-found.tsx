@@ -5,7 +5,7 @@ import { said } from "@/core/plan/follow";
 import { canBeFound, type FoundKind, foundKinds } from "@/core/plan/found";
 import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
-import { reasonWords } from "../plan/words";
+import { reasonWords, touchWords } from "../plan/words";
 import type { InspectModel } from "./model";
 import { checkTitle, type T } from "./words";
 
@@ -32,11 +32,38 @@ export function AsFound({ model }: { model: InspectModel }) {
           {t("plan.change")}
         </Button>
       </div>
+      <WhyTheseChecks model={model} />
       <CannotBe model={model} />
       {asking ? <Ask model={model} onClose={() => setAsking(false)} /> : null}
       <p className="sr-only" role="status">
         {t("plan.stepsNow", { count: plan.checks.length })}
       </p>
+    </div>
+  );
+}
+
+/** In a re-test: each reason, with what it brings into the plan. */
+function WhyTheseChecks({ model }: { model: InspectModel }) {
+  const t = useTranslations() as unknown as T;
+  if (model.why.size === 0) return null;
+  const reasons = new Map<string, Set<string>>();
+  for (const check of model.plan.due) {
+    for (const touch of model.why.get(check.key) ?? []) {
+      const words = touchWords(t, touch);
+      reasons.set(words, (reasons.get(words) ?? new Set()).add(checkTitle(t, check)));
+    }
+  }
+  return (
+    <div className="mt-2 border-t border-line pt-2">
+      <p className="font-semibold">{t("plan.whyThese")}</p>
+      <ul className="mt-1">
+        {[...reasons].map(([reason, titles]) => (
+          <li key={reason} className="text-ink2">
+            <b className="text-ink">{reason}:</b> {[...titles].slice(0, 5).join(", ")}
+            {titles.size > 5 ? `, ${t("plan.more", { count: titles.size - 5 })}` : ""}
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }

@@ -5,8 +5,9 @@ import type { Check } from "@/core/catalogue/catalogue";
 import { figureOf } from "@/core/sheet/read";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
+import { touchWords } from "../plan/words";
 import type { InspectModel } from "./model";
-import { checkLook, checkTitle, conditionWord, markOf, shown, stored, typedUnit } from "./words";
+import { checkLook, checkTitle, conditionWord, markOf, shown, stored, type T, typedUnit } from "./words";
 
 interface RowProps {
   readonly check: Check;
@@ -41,6 +42,7 @@ export function CheckRow(props: RowProps) {
             <span className="font-semibold text-ink"> {conditionWord(t, finding.condition)}.</span>
           )}
         </p>
+        <WhyRetested check={check} model={model} />
       </div>
       {locked && open ? (
         <span className="max-w-[11rem] text-right font-semibold text-ink3">{t("inspect.notPowered")}</span>
@@ -148,5 +150,17 @@ function WrongButton({ check, onWrong }: Pick<RowProps, "check" | "onWrong">) {
     >
       {t("inspect.wrongShort")}
     </Button>
+  );
+}
+
+/** In a re-test: why this check is in it. */
+function WhyRetested({ check, model }: { check: Check; model: InspectModel }) {
+  const t = useTranslations() as unknown as T;
+  const touches = model.why.get(check.key) ?? [];
+  const words = [...new Set(touches.map((touch) => touchWords(t, touch)))];
+  return words.length === 0 ? null : (
+    <p className="mt-0.5 border-l-[3px] border-ink3 pl-2 text-[15.5px] text-ink2">
+      {t("plan.whyIn", { why: words.slice(0, 3).join("; ") })}
+    </p>
   );
 }

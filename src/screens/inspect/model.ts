@@ -1,12 +1,13 @@
 "use client";
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import type { Check } from "@/core/catalogue/catalogue";
+import { type Check, checksOf } from "@/core/catalogue/catalogue";
 import { type Decision, type DecisionFacts, decide } from "@/core/decision/decide";
 import type { Policy } from "@/core/grade/policy";
 import { type Circumstances, circumstancesOf, follow, type Known } from "@/core/plan/follow";
 import type { Plan, PlanInput } from "@/core/plan/plan";
+import type { Touch } from "@/core/plan/retest";
 import { schoolsOf } from "@/core/plan/schools";
-import type { Scope } from "@/core/plan/scope";
+import { type Scope, whyRetested } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
 import { type Assessment, assess } from "@/core/record/assess";
 import type { InspectionEvent } from "@/core/record/events";
@@ -44,6 +45,8 @@ export interface InspectModel {
   /** The plan as it is followed: planned anew where the operator left it, and behind a finding that stops the machine. */
   readonly plan: Plan;
   readonly circumstances: Circumstances;
+  /** Why each check of a re-test is in it; empty in any other scope. */
+  readonly why: ReadonlyMap<string, readonly Touch[]>;
   readonly cards: readonly Card[];
   readonly reduction: Reduction;
   readonly assessment: Assessment;
@@ -83,6 +86,13 @@ export function useInspection(data: InspectData): InspectModel {
   );
   const reduction = useMemo(() => reduce(state.events), [state.events]);
   const circumstances = useMemo(() => circumstancesOf(input, state.events), [input, state.events]);
+  const why = useMemo(
+    () =>
+      data.scope.kind === "retest"
+        ? whyRetested(data.scope, checksOf(data.sheet), data.sheet)
+        : new Map<string, readonly Touch[]>(),
+    [data],
+  );
   const unheld = useMemo(() => follow(input, state.events, undefined, known.current), [input, state.events]);
   const assessment = useMemo(
     () =>
@@ -109,7 +119,20 @@ export function useInspection(data: InspectData): InspectModel {
     [assessment, facts, state.notTaken.length],
   );
   const held = heldFrom !== undefined;
-  return { data, log, state, plan, circumstances, cards, reduction, assessment, decision, held, setFacts };
+  return {
+    data,
+    log,
+    state,
+    plan,
+    circumstances,
+    why,
+    cards,
+    reduction,
+    assessment,
+    decision,
+    held,
+    setFacts,
+  };
 }
 
 /** Whether a check may still be made: after a stop-grade finding, looking only. */

@@ -43,8 +43,10 @@ export const sections: readonly Section[] = [
         "variable:prop",
       ),
       c(
-        "Surfaces that show only raised or extended are looked at with each function test",
+        "Surfaces that show only raised or extended are looked at with each function test; found in the air, there first",
         "check:move.*",
+        "found:raised",
+        "order:raised_looks_first",
         "check:axle.beams",
         "check:platform.lowest_hoop",
       ),
@@ -52,6 +54,7 @@ export const sections: readonly Section[] = [
         "Ground station before platform station; a crank mast has none; axles or ranges set from the platform first",
         "phase:ground_moves",
         "phase:platform",
+        "order:ground_before_platform",
         "choice:axles_set_from",
         "choice:load_range_set_from",
       ),
@@ -64,6 +67,7 @@ export const sections: readonly Section[] = [
       ),
       c(
         "Rails, gate, pins and anchors before anyone steps in",
+        "order:looks_before_platform",
         "check:rails.condition",
         "check:rails.pins",
         "check:platform.gate",
@@ -86,6 +90,8 @@ export const sections: readonly Section[] = [
       c(
         "Drive and brake tests after the platform tests, slopes and blocks last, one visit to a slope",
         "phase:drive",
+        "order:platform_before_drive",
+        "order:level_before_slopes",
         "check:drive.brake_hold",
         "check:tilt.alarm",
         "variable:incline",

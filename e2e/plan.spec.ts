@@ -1,0 +1,74 @@
+import { expect, test } from "@playwright/test";
+import { signIn } from "./yard";
+
+test("a boom found raised, one person alone: looked at from below first, and what cannot be tested is said", async ({
+  page,
+}) => {
+  await signIn(page, "1041");
+  await page.goto("/units/LM-21");
+  await page.getByRole("button", { name: /^Inspect/ }).click();
+  await page.waitForURL("**/inspect/**");
+  await expect(page.getByText("As found:")).toBeVisible();
+  await expect(page.getByText("cannot be made this time")).toHaveCount(0);
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  await page.getByRole("button", { name: "Raised" }).click();
+  await page.getByRole("button", { name: "One person" }).click();
+  await page.getByRole("button", { name: "the tilt ramp" }).click();
+  await page.getByRole("button", { name: "Plan it so" }).click();
+  await expect(page.getByText("cannot be made this time")).toBeVisible();
+  await expect(page.getByText(/needs a second person:/)).toBeVisible();
+  await expect(page.getByText(/needs the tilt ramp:/)).toBeVisible();
+  await expect(page.getByRole("region", { name: "Machine at this stop" })).toContainText("Lift raised");
+  // It outlives a reload: it is an event like any other.
+  await page.reload();
+  await expect(page.getByText("Raised. One person. Without the tilt ramp.")).toBeVisible();
+});
+
+test("a later stop done first: the rest is planned from there, and nothing is lost", async ({ page }) => {
+  await signIn(page, "1042");
+  await page.goto("/units/LM-11");
+  await page.getByRole("button", { name: /^Inspect/ }).click();
+  await page.waitForURL("**/inspect/**");
+  const square = page.getByRole("button", { name: /^\d+\. Left rear wheel$/ }).locator("visible=true");
+  await square.click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Left rear wheel");
+  const open = page.getByRole("button", { name: /: Fine$/ });
+  const there = await open.count();
+  await open.first().click();
+  await expect(open).toHaveCount(there - 1);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Left rear wheel");
+  for (let left = there - 1; left > 0; left--) {
+    await open.first().click();
+    await expect(open).toHaveCount(left - 1);
+  }
+  // From here the walk goes on; the documents, passed over, are still asked for first of all that is open.
+  await page.getByRole("button", { name: "Decision" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Not cleared/);
+  await expect(page.getByText("Tags and log")).toBeVisible();
+});
+
+test("the owner sees what each school costs on each unit, worked out beside the page", async ({ page }) => {
+  await signIn(page, "4001");
+  await page.goto("/planning");
+  await expect(page.getByText(/One round of 27 units/)).toBeVisible({ timeout: 60_000 });
+  const row = page.getByRole("row", { name: /LM-18/ });
+  await expect(row).toContainText("Pellbridge TB 28");
+  const before = await row.textContent();
+  await page.getByLabel("Auxiliary").selectOption("first");
+  await expect(page.getByText(/One round of 27 units/)).toBeVisible({ timeout: 60_000 });
+  expect(await row.textContent()).not.toBe(before);
+  await page.getByRole("button", { name: "Back to ours" }).click();
+  await expect(page.getByText(/One round of 27 units/)).toBeVisible({ timeout: 60_000 });
+  await expect.poll(() => row.textContent()).toBe(before);
+});
+
+test("every unit's walk prints as a PDF of one or two pages, for those who may see it", async ({ page }) => {
+  await signIn(page, "2001");
+  for (const plate of ["LM-04", "LM-09", "LM-18"]) {
+    const answer = await page.request.get(`/units/${plate}/paper`);
+    expect(answer.headers()["content-type"]).toBe("application/pdf");
+    const pages = (await answer.body()).toString("latin1").match(/\/Type \/Page\b/g) ?? [];
+    expect([1, 2]).toContain(pages.length);
+  }
+  expect((await page.request.get("/units/LM-99/paper")).status()).toBe(404);
+});

@@ -1,0 +1,44 @@
+import { describe, expect, it } from "vitest";
+import { planInspection } from "@/core/plan/plan";
+import { usualSchools } from "@/core/plan/schools";
+import { demoSheets } from "@/core/sheet/demo/demo-sheets";
+import type { Sheet } from "@/core/sheet/sheet";
+import { fitted, heightOf, type PaperWords, paperLines } from "@/server/plans/paper-lines";
+
+const words: PaperWords = {
+  stop: (stop) => stop,
+  check: (check) => check.definition.id,
+  direction: (direction) => direction,
+  movement: (id) => id,
+  change: (change) => `${change.variable} ${change.to}, in words about as long as these are`,
+};
+const room = { width: 535, firstHeight: 640, nextHeight: 766, endHeight: 128 };
+const gap = 14;
+
+describe("the paper form", () => {
+  it.each(Object.entries<Sheet>(demoSheets))(
+    "of %s holds every step in order on at most two pages, none too long",
+    (_id, sheet) => {
+      const plan = planInspection({ sheet, scope: { kind: "full" }, schools: usualSchools });
+      const lines = paperLines(plan, words);
+      const boxes = lines.reduce((sum, line) => sum + (line.kind === "check" ? line.boxes.length : 0), 0);
+      expect(boxes).toBe(plan.checks.length);
+      expect(lines.filter((l) => l.kind === "change")).toHaveLength(plan.steps.length - plan.checks.length);
+      const { size, columns, pages } = fitted(lines, room);
+      expect(pages.length).toBeLessThanOrEqual(2);
+      expect(size).toBeGreaterThanOrEqual(6.2);
+      expect(pages.flat(2)).toEqual(lines);
+      const width = (room.width - gap * (columns - 1)) / columns;
+      pages.forEach((page, p) => {
+        const height =
+          (p === 0 ? room.firstHeight : room.nextHeight) - (p === pages.length - 1 ? room.endHeight : 0);
+        for (const column of page) {
+          expect(column.reduce((sum, line) => sum + heightOf(line, size, width), 0)).toBeLessThanOrEqual(
+            height,
+          );
+          expect(column.at(-1)?.kind).not.toBe("stop");
+        }
+      });
+    },
+  );
+});
