@@ -3,7 +3,9 @@ import { messages } from "@/app/messages";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { parts } from "@/core/catalogue/parts";
 import { interlocks } from "@/core/machine/interlocks";
+import { canBeFound, foundKinds, foundState } from "@/core/plan/found";
 import { planInspection } from "@/core/plan/plan";
+import { usualSchools } from "@/core/plan/schools";
 import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import { families } from "@/core/sheet/families";
 import type { Sheet } from "@/core/sheet/sheet";
@@ -53,21 +55,28 @@ describe("the message files", () => {
   });
 
   it("have words for every change of state a plan may ask for", () => {
+    // Every school and every way a machine may be found, so that the rarer changes are among them.
+    const early = { ...usualSchools, auxiliary: "first", guards: "early" } as const;
     const keys = sheets.flatMap((sheet) =>
-      planInspection({
-        sheet,
-        scope: { kind: "full" },
-        start: "rear",
-        order: { documents: "first", survey: "last" },
-      }).steps.flatMap((step) =>
-        step.kind === "check"
-          ? []
-          : [
-              `change.${step.change.variable}.${step.change.to}`,
-              `variable.${step.change.variable}`,
-              `value.${step.change.to}`,
-            ],
-      ),
+      foundKinds
+        .filter((kind) => canBeFound(sheet, kind))
+        .flatMap((kind) =>
+          [usualSchools, early].flatMap(
+            (schools) =>
+              planInspection({ sheet, scope: { kind: "full" }, schools, found: foundState(sheet, [kind]) })
+                .steps,
+          ),
+        )
+        .flatMap((step) =>
+          step.kind === "check"
+            ? []
+            : [
+                `change.${step.change.variable}.${step.change.to}`,
+                `variable.${step.change.variable}`,
+                `value.${step.change.to}`,
+                `value.${step.change.from}`,
+              ],
+        ),
     );
     expect(missing(keys)).toEqual([]);
   });

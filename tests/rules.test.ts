@@ -331,6 +331,6 @@ describe("migrations", () => {
       yard.db,
     );
     expect(functions.rows[0]?.n).toBe("0");
-    expect(await migrate(yard.db)).toEqual(["001-foundation", "002-sheets"]);
+    expect(await migrate(yard.db)).toEqual(["001-foundation", "002-sheets", "003-plan"]);
   });
 });

@@ -202,7 +202,8 @@ export const groundTests: readonly CheckDefinition[] = [
     tries: ["disconnect_off"],
     part: "disconnect",
     phase: "ground_last",
-    needs: atGround,
+    // With everything alive that it is to kill.
+    needs: { ...atGround, posture: "stowed", engine: "running" },
     leaves: { disconnect: "on", engine: "off" },
     minutes: 0.2,
     conditions: { stays_live: stop, sticks: stop },

@@ -66,7 +66,7 @@ export const platformMoves: Needs = {
 };
 
 /** Driving tests: lowered to transport posture, on level ground unless the test says otherwise. */
-export const driving: Needs = { ...platformMoves, posture: "stowed", incline: "level" };
+export const driving: Needs = { ...platformMoves, posture: "stowed", incline: "level", timber: "none" };
 
 /**
  * Who drives and from where differs by family: a spider is driven by a person on the ground with a remote, its

@@ -19,6 +19,7 @@ const stowed: PlanState = {
   who: "ground",
   prop: "parked",
   incline: "level",
+  timber: "none",
   posture: "stowed",
   jib: "straight",
   outriggers: "in",

@@ -145,6 +145,13 @@ export const orderRules: readonly OrderRule[] = [
     earlier: station("platform"),
     later: (c) => station("drive")(c) && !id("drive.legs_down")(c),
   },
+  // That it drives, steers and stops is known before it is driven raised.
+  {
+    id: "drive_low_first",
+    earlier: (c) =>
+      station("drive")(c) && !raised(c) && (c.definition.test !== undefined || id("drive.stopping")(c)),
+    later: (c) => station("drive")(c) && raised(c),
+  },
   {
     id: "level_before_slopes",
     earlier: (c) => station("drive")(c) && !sloping(c),

@@ -70,7 +70,7 @@ export function asPractised(
       return having({ needs: { ...needs, posture: "stowed" } });
     }
     if (schools.guards === "early" && definition.part === "pothole_guard" && definition.station === "drive") {
-      const moves = { ...groundMoves, posture: "clear", incline: needs["incline"] ?? "level" };
+      const moves = { ...groundMoves, posture: "clear", incline: "level", timber: needs["timber"] ?? "none" };
       return {
         ...having({ needs: moves, station: "ground", phase: "ground_moves" }),
         at: "ground_tests",

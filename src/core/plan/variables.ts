@@ -69,18 +69,26 @@ const table: readonly Entry[] = [
   {
     id: "incline",
     rank: 0,
-    values: ["level", "slope", "beyond_trip", "one_slope", "block", "timber_left", "timber_right"],
+    values: ["level", "slope", "beyond_trip", "one_slope", "block"],
     closed: "level",
     from: panel,
     powered: true,
-    minutes: (to) => (to.startsWith("timber") ? 0.4 : 0.8),
-    needs: (to, state, sheet) => {
-      // Timber under a guard bar is laid by hand; a slope or a block is driven onto.
-      const laid = [to, state["incline"] ?? ""].every((v) => v === "level" || v.startsWith("timber"));
-      if (laid) return { posture: "stowed" };
+    minutes: () => 0.8,
+    needs: (_to, state, sheet) => {
       const who = driver(sheet);
-      return { posture: "stowed", outriggers: "in", who, ...powered({ ...state, who }) };
+      return { posture: "stowed", outriggers: "in", timber: "none", who, ...powered({ ...state, who }) };
     },
+  },
+  {
+    // Laid under a guard bar by hand, by whoever helps.
+    id: "timber",
+    rank: 0,
+    values: ["none", "left", "right"],
+    closed: "none",
+    from: [],
+    minutes: () => 0.4,
+    to: { features: ["pothole_guards"] },
+    needs: () => ({ posture: "stowed" }),
   },
   {
     id: "who",

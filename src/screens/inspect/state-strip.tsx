@@ -24,11 +24,13 @@ const order = [
   "valve.descent",
   "turntableLock",
   "incline",
+  "timber",
 ];
 
 /** Of no interest while it is as one expects it. */
 const usual: Readonly<Record<string, string>> = {
   incline: "level",
+  timber: "none",
   prop: "parked",
   jib: "straight",
   air: "open",

@@ -181,6 +181,8 @@ const plantings: readonly Planted[] = [
   ["ground_before_platform", scissor, (s) => moved(s, "platform.horn", "ground.lowering_alarm")],
   ["looks_before_boarding", scissor, (s) => moved(s, "wheel.nuts@wheel_rear_left", "drive.stopping")],
   ["drive_after_platform", scissor, (s) => moved(s, "platform.horn", "drive.brake_hold")],
+  ["drive_low_first", scissor, (s) => moved(s, "drive.stopping", "drive.brake_hold")],
+  ["driven_over_timber", scissor, (s) => dropChange(s, "timber", "none")],
   ["slopes_last", scissor, (s) => moved(s, "drive.stopping", "end")],
   [
     "raised_looks_first",

@@ -8,13 +8,7 @@ import { hazardsOf } from "./hazards";
 import { type Context, differs, excused } from "./may-differ";
 import { orderBroken } from "./order";
 import { type CheckedStep, replay } from "./replay";
-
-/** A rule a plan breaks, at which step, and why that is so. `step` is empty for the plan as a whole. */
-export interface Violation {
-  readonly rule: string;
-  readonly step: string;
-  readonly why: string;
-}
+import type { Violation } from "./violation";
 
 /**
  * Replays a plan against the rules of the work and reports every one it breaks. Written from the field guide and
@@ -82,6 +76,7 @@ function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context)
     posture: "stowed",
     prop: "parked",
     incline: "level",
+    timber: "none",
     "valve.descent": "shut",
     gate: "shut",
     engine: "off",

@@ -169,16 +169,17 @@ const onChange: Readonly<Record<string, Rules>> = {
       : [{ rule: "prop_moved", why: "the prop is moved only with the lift raised off it" }]),
     ...(state["who"] === "ground" ? [] : [{ rule: "prop_moved", why: "the prop is moved from the ground" }]),
   ],
-  incline: (to, state, context) => {
-    const byHand = [to, state["incline"] ?? ""].every((v) => v === "level" || v.startsWith("timber"));
-    if (!byHand)
-      return moved("the machine")(to, state, context, {} as Moment, []).concat(
-        state["outriggers"] === "out" ? [{ rule: "driven_on_legs", why: "driven with the legs out" }] : [],
-      );
-    return state["posture"] === "stowed"
+  incline: (to, state, context, moment, scope) => [
+    ...moved("the machine")(to, state, context, moment, scope),
+    ...(state["outriggers"] === "out" ? [{ rule: "driven_on_legs", why: "driven with the legs out" }] : []),
+    ...(["left", "right"].includes(state["timber"] ?? "none")
+      ? [{ rule: "driven_over_timber", why: "driven with timber still under a guard" }]
+      : []),
+  ],
+  timber: (_to, state) =>
+    state["posture"] === "stowed"
       ? []
-      : [{ rule: "moved_while_raised", why: "timber laid or taken with the lift up" }];
-  },
+      : [{ rule: "moved_while_raised", why: "timber laid or taken with the lift up" }],
   outriggers: (to, state, context, moment, scope) => [
     ...moved("the legs")(to, state, context, moment, scope),
     ...(state["hitch"] === "coupled" && to === "out"

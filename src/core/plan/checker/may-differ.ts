@@ -76,7 +76,8 @@ export function excused(check: Check, context: Context): string | undefined {
       const need = needs[id];
       const stands = context.now[id];
       if (need === undefined || stands === undefined || need === stands) continue;
-      if (id === "posture" && need === "stowed" && context.now["prop"] !== "set") continue;
+      if (id === "posture" && need === "stowed" && stands !== "on_prop") continue;
+      if (id === "prop" && stands === "set" && context.now["posture"] !== "on_prop") continue;
       if (id === "posture" && differs(check, id, stands, context)) continue;
       return `a finding stops the machine, and this needs ${id}=${need}`;
     }

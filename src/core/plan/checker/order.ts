@@ -1,7 +1,7 @@
 import type { Check } from "../../catalogue/catalogue";
 import type { PlanState } from "../variables";
-import type { Violation } from "./check-plan";
 import type { Context } from "./may-differ";
+import type { Violation } from "./violation";
 
 interface Done {
   readonly check: Check;
@@ -35,9 +35,8 @@ const from = (check: Check, context: Context) =>
 const looked = phaseIn("walk", "rails");
 const groundTest = (c: Check, context: Context) =>
   from(c, context) === "ground" && operated(c) ? true : phaseIn("stack")(c);
-const liftsOrMoves = (c: Check) =>
-  c.definition.test !== undefined ||
-  ["clear", "raised", "on_prop"].includes(c.definition.needs["posture"] ?? "stowed");
+const liftsOrMoves = (c: Check) => c.definition.test !== undefined || isUp(c);
+const isUp = (c: Check) => ["clear", "raised", "on_prop"].includes(c.definition.needs["posture"] ?? "stowed");
 const sloped = (c: Check) => ["slope", "beyond_trip"].includes(c.definition.needs["incline"] ?? "level");
 
 /** Shows with the machine raised, and it was found so. */
@@ -145,6 +144,15 @@ const orders: readonly Order[] = [
     why: "driving is tried after the platform's tests",
     earlier: (c) => c.definition.station === "platform",
     later: (c, context) => from(c, context) === "drive" && !isId("drive.legs_down")(c),
+  },
+  {
+    rule: "drive_low_first",
+    why: "that it drives and stops lowered is known before it is driven raised",
+    earlier: (c, context) =>
+      from(c, context) === "drive" &&
+      !isUp(c) &&
+      (c.definition.test !== undefined || isId("drive.stopping")(c)),
+    later: (c, context) => from(c, context) === "drive" && isUp(c),
   },
   {
     rule: "slopes_last",
