@@ -1,6 +1,5 @@
-import { expectedOf } from "../machine/expect";
-
-import { everyMovement, type FunctionGroup, hasEnable } from "../machine/functions";
+import { expectedOf, type TestSetting } from "../machine/expect";
+import { everyMovement, type FunctionGroup, hasEnable, type MachineFunction } from "../machine/functions";
 import type { Machine } from "../machine/machine";
 import type { Station } from "../machine/state";
 import { floor, repair, stop, watch } from "./rules";
@@ -37,7 +36,7 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
       if (!fn.stations.includes(station)) continue;
       for (const direction of fn.directions) {
         const enable = hasEnable(machine.sheet, station) ? "held" : "not_held";
-        const test = { station, function: fn.id, direction, enable } as const;
+        const test: TestSetting = { station, function: fn.id, direction, enable, ...onItsLegs(machine, fn) };
         if (expectedOf(machine, test) === "must_stay") continue;
         checks.push({
           id: idOf(station, fn.id, direction),
@@ -53,6 +52,13 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
     }
   }
   return checks;
+}
+
+/** Half way up, a scissor with legs under it stands on them; a boom on legs does so anyway. */
+function onItsLegs(machine: Machine, fn: MachineFunction): Pick<TestSetting, "given"> {
+  if (fn.group !== "lift") return {};
+  const legs = machine.functions.flatMap((f) => f.axes).filter((axis) => axis.startsWith("axis.leg_"));
+  return legs.length === 0 ? {} : { given: Object.fromEntries(legs.map((axis) => [axis, 1])) };
 }
 
 /** Where in the plan a movement is tried, and in which state. */

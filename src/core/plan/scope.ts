@@ -81,9 +81,10 @@ export function inScope(
   found: PlanState,
 ): readonly Check[] {
   const chosen = new Set(chosenBy(scope, checks, sheet));
+  const up = (posture: string | undefined) => !["stowed", undefined].includes(posture);
   const moves =
-    !["stowed", undefined].includes(found["posture"]) ||
-    [...chosen].some((check) => check.definition.powered === true);
+    up(found["posture"]) ||
+    [...chosen].some(({ definition }) => definition.powered === true || up(definition.needs["posture"]));
   return checks.filter((c) => chosen.has(c) || (moves && c.definition.phase === "test_area"));
 }
 

@@ -47,9 +47,9 @@ export function Inspect({ data }: { data: InspectData }) {
   }, [card]);
   if (followed !== model.plan) {
     setFollowed(model.plan);
-    const here = cards.findIndex(
-      (c) => openIn(model, c) > 0 && c.checks.some((k) => shown.current.includes(k.key)),
-    );
+    const has = (c: (typeof cards)[number]) => c.checks.some((check) => shown.current.includes(check.key));
+    const open = cards.findIndex((c) => has(c) && openIn(model, c) > 0);
+    const here = open >= 0 ? open : cards.findLastIndex(has);
     setIndex(here >= 0 ? here : firstOpen(model));
   }
 
@@ -153,6 +153,7 @@ export function Inspect({ data }: { data: InspectData }) {
   const visit = model.plan.visits[card.visit];
   const stop = visit?.stop ?? "close";
   const changedHere = new Set(card.changes.map((c) => c.change.variable));
+  const unmade = model.plan.incomplete.filter(({ reason }) => reason.why === "held").length;
   const strip = {
     state: card.state,
     changed: changedHere,
@@ -186,7 +187,8 @@ export function Inspect({ data }: { data: InspectData }) {
         <div role="status">
           <div className="hatched h-3.5" />
           <p className="border-b-2 border-tag bg-tag2 px-5 py-1.5 font-semibold text-tag">
-            {t("inspect.held", { numbers: tags.join(", ") })}
+            {t("inspect.held", { numbers: tags.join(", ") })}{" "}
+            {unmade > 0 ? t("plan.heldRest", { count: unmade }) : ""}
           </p>
         </div>
       ) : null}
