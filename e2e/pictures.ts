@@ -48,6 +48,23 @@ test("pictures of the main views", async ({ page, baseURL }) => {
     await take(page, light === "day" ? "sheet-editor" : "sheet-editor-night");
   }
 
+  await theme(page, "day", baseURL);
+  await page.goto("/planning");
+  await page.getByText(/One round of 27 units/).waitFor({ timeout: 60_000 });
+  await take(page, "planning");
+
+  await signIn(page, "1041");
+  await theme(page, "day", baseURL);
+  await page.goto("/units/LM-18");
+  await page.getByRole("button", { name: /^Inspect/ }).click();
+  await page.waitForURL("**/inspect/**");
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  await page.getByRole("button", { name: "Raised" }).click();
+  await page.getByRole("button", { name: "One person" }).click();
+  await page.getByRole("button", { name: "Plan it so" }).click();
+  await page.getByText("cannot be made this time").waitFor();
+  await take(page, "found-raised");
+
   await signIn(page, "3002");
   await theme(page, "day", baseURL);
   await page.goto("/tagged");

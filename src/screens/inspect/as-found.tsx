@@ -28,7 +28,7 @@ export function AsFound({ model }: { model: InspectModel }) {
         <p>
           <b>{t("plan.foundTitle")}</b> {parts.join(". ")}.
         </p>
-        <Button look="small" onClick={() => setAsking(true)}>
+        <Button look="small" className="shrink-0" onClick={() => setAsking(true)}>
           {t("plan.change")}
         </Button>
       </div>
