@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usualSchools } from "../plan/schools";
 
 /** Grades an owner may set by rule; the floor still stands over them. */
 export const ownerGrade = z.enum(["watch", "repair_by", "tag_out"]);
@@ -50,12 +51,7 @@ export const defaultPolicy: Policy = {
   schema: 1,
   grading: "graded",
   trigger: "shift",
-  start: "right_rear_wheel",
-  documents: "first",
-  survey: "last",
-  look: "all_first",
-  auxiliary: "at_lowering",
-  guards: "late",
+  ...usualSchools,
   upkeep: [...upkeepIds],
   rules: {},
   repairWithinDays: 7,

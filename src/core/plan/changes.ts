@@ -123,7 +123,11 @@ export function reach(
     if (barred(means, id, to) || under.includes(step) || changes.length > limit) {
       throw new OutOfReach(`cannot reach ${step} from ${text(state)} by way of ${under.join(", ")}`, step);
     }
-    settle(needsOf(means, variable, to, now), [...under, step]);
+    // What it needs may depend on what is settled for it (whose station the key is at), so it is asked again.
+    for (let pass = 0; !holds(needsOf(means, variable, to, now), now); pass++) {
+      if (pass === variables.length) throw new OutOfReach(`cannot hold what ${step} needs`, step);
+      settle(needsOf(means, variable, to, now), [...under, step]);
+    }
     const from = now[id] ?? "";
     if (from === to) return;
     const place = placeOf(variable);

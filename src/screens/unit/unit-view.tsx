@@ -142,24 +142,18 @@ export function UnitView({
                     />
                   </>
                 ) : null}
-                {mayRoad ? (
-                  <StartWalk
-                    unitId={unit.id}
-                    plate={unit.plate}
-                    words={t("units.road")}
-                    look="plain"
-                    scope="transport"
-                  />
-                ) : null}
-                {mayRoad ? (
-                  <StartWalk
-                    unitId={unit.id}
-                    plate={unit.plate}
-                    words={t("units.afterRoad")}
-                    look="plain"
-                    scope="after_transport"
-                  />
-                ) : null}
+                {mayRoad
+                  ? (["transport", "after_transport"] as const).map((scope) => (
+                      <StartWalk
+                        key={scope}
+                        unitId={unit.id}
+                        plate={unit.plate}
+                        words={t(scope === "transport" ? "units.road" : "units.afterRoad")}
+                        look="plain"
+                        scope={scope}
+                      />
+                    ))
+                  : null}
                 <a href={`/units/${unit.plate}/paper`} className={buttonLook("small")}>
                   {t("plan.paper.link")}
                 </a>

@@ -1,7 +1,7 @@
 import type { Check } from "../../catalogue/catalogue";
 import { hasEngine } from "../../sheet/read";
 import type { PlanState } from "../variables";
-import type { Context } from "./may-differ";
+import { type Context, excused } from "./may-differ";
 import type { Moment } from "./replay";
 
 interface Hazard {
@@ -135,12 +135,12 @@ const onChange: Readonly<Record<string, Rules>> = {
     if (state["who"] === "platform") {
       add(state["gate"] !== undefined && state["gate"] !== "shut", "gate_open", "raised with the gate open");
       const unproven = scope.find(
-        ({ key, definition }) =>
-          definition.part === "emergency_lowering" &&
-          definition.station === "ground" &&
-          definition.powered === true &&
-          !moment.done.has(key) &&
-          excusedHere(definition, context) === false,
+        (c) =>
+          c.definition.part === "emergency_lowering" &&
+          c.definition.station === "ground" &&
+          c.definition.powered === true &&
+          !moment.done.has(c.key) &&
+          excused(c, context) === undefined,
       );
       add(
         unproven !== undefined,
@@ -150,15 +150,17 @@ const onChange: Readonly<Record<string, Rules>> = {
     }
     return list;
   },
-  who: (to, state, _context, moment, scope) => {
+  who: (to, state, context, moment, scope) => {
     const list: Hazard[] = [];
     if (state["posture"] !== "stowed")
       list.push({ rule: "climbs_while_raised", why: "climbed with the lift up" });
     if (to !== "platform") return list;
     if (state["hitch"] === "coupled")
       list.push({ rule: "hitched", why: "stepped in while hitched to a vehicle" });
-    const unseen = scope.find((c) => c.definition.phase === "rails" && !moment.done.has(c.key));
-    if (unseen !== undefined && unseen.definition.carry === undefined) {
+    const unseen = scope.find(
+      (c) => c.definition.phase === "rails" && !moment.done.has(c.key) && excused(c, context) === undefined,
+    );
+    if (unseen !== undefined) {
       list.push({ rule: "boards_before_rails", why: `stepped in before ${unseen.key}` });
     }
     return list;
@@ -227,10 +229,3 @@ const onChange: Readonly<Record<string, Rules>> = {
       : []),
   ],
 };
-
-/** Whether a check of this kind is out of the plan for want of people, things or a key. */
-function excusedHere(definition: Check["definition"], { atHand, held }: Context): boolean {
-  if (definition.assistant === true && atHand.people < 2) return true;
-  if (definition.carry?.some((thing) => atHand.missing.includes(thing))) return true;
-  return held || !atHand.key;
-}

@@ -1,0 +1,62 @@
+import { describe, expect, it } from "vitest";
+import type { InspectionEvent } from "@/core/record/events";
+import { minutesOf, minutesTaken, noteMinutes } from "@/server/inspections/minutes";
+import { yardForFile } from "./database";
+
+const yard = yardForFile();
+
+/** Answers of one device, each so many minutes after the one before. */
+function answers(
+  ...gaps: readonly (readonly [check: string, minutes: number])[]
+): readonly InspectionEvent[] {
+  let at = Date.parse("2026-06-10T05:40:00Z");
+  const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
+  const events: InspectionEvent[] = [
+    {
+      id: id(0),
+      inspectionId: id(99),
+      deviceId: "d",
+      seq: 1,
+      follows: null,
+      at: new Date(at).toISOString(),
+      type: "changed",
+      step: "people:2",
+    },
+  ];
+  for (const [check, minutes] of gaps) {
+    at += minutes * 60_000;
+    const seq = events.length + 1;
+    const common = { id: id(seq), inspectionId: id(99), deviceId: "d", seq, follows: null };
+    events.push({
+      ...common,
+      at: new Date(at).toISOString(),
+      type: "answered",
+      check,
+      result: { kind: "fine" },
+    });
+  }
+  return events;
+}
+
+describe("minutes learned from history", () => {
+  it("are the time from the event before, kept within reason: a break is no slow check, a tap no quick one", () => {
+    const taken = minutesTaken(
+      answers(
+        ["doc.manual@documents_box.v1", 0.5],
+        ["doc.manual@documents_box.v1", 45],
+        ["doc.manual@documents_box.v1", 0],
+      ),
+    );
+    expect(taken.get("doc.manual")).toEqual([0.5, 1.6, 0.1]);
+  });
+
+  it("become a model's running mean, and count once there are enough of them", async () => {
+    const walk = (minutes: number) => answers(["doc.manual@documents_box.v1", minutes]);
+    await noteMinutes(yard.db, "sheet-S-1", [walk(0.4), walk(0.4), walk(0.6)]);
+    expect(await minutesOf(yard.db, "sheet-S-1")).toEqual({});
+    await noteMinutes(yard.db, "sheet-S-1", [walk(0.8), walk(0.8)]);
+    const learned = await minutesOf(yard.db, "sheet-S-1");
+    expect(learned["doc.manual"]).toBeCloseTo((0.4 + 0.4 + 0.6 + 0.8 + 0.8) / 5, 9);
+    expect(await minutesOf(yard.db, "sheet-B-1")).toEqual({});
+  });
+});
