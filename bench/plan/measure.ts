@@ -23,7 +23,9 @@ export function paperCost(sheet: Sheet): Cost {
     checks.map((check) => ({
       checks: [check],
       needs: needsOf(check, known),
-      leaves: check.definition.leaves ?? {},
+      leaves: Object.fromEntries(
+        Object.entries(check.definition.leaves ?? {}).filter(([variable]) => known.has(variable)),
+      ),
       stop: check.at,
       station: check.definition.station,
       at: means.outline.at(check.at),
