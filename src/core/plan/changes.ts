@@ -124,9 +124,11 @@ export function reach(
       throw new OutOfReach(`cannot reach ${step} from ${text(state)} by way of ${under.join(", ")}`, step);
     }
     // What it needs may depend on what is settled for it (whose station the key is at), so it is asked again.
-    for (let pass = 0; !holds(needsOf(means, variable, to, now), now); pass++) {
+    let needs = needsOf(means, variable, to, now);
+    for (let pass = 0; !holds(needs, now); pass++) {
       if (pass === variables.length) throw new OutOfReach(`cannot hold what ${step} needs`, step);
-      settle(needsOf(means, variable, to, now), [...under, step]);
+      settle(needs, [...under, step]);
+      needs = needsOf(means, variable, to, now);
     }
     const from = now[id] ?? "";
     if (from === to) return;

@@ -127,6 +127,8 @@ const table: readonly Entry[] = [
       testArea: "confirmed",
       ...(state["who"] === "platform" && to !== "stowed" ? { gate: "shut" } : {}),
       ...footing(to, sheet),
+      // A guard on timber cannot lock: it is raised just clear to show it, and no higher.
+      ...(to === "raised" || to === "on_prop" ? { timber: "none" } : {}),
       ...(to === "on_prop" ? { prop: "set" } : to === "raised" ? {} : { prop: "parked" }),
     }),
   },

@@ -42,8 +42,15 @@ export function loopOf(
     return ((aheadM % lengthM) + lengthM) % lengthM;
   };
   const inTheAir = (group: Group): number => ((group.needs["posture"] ?? "stowed") === "stowed" ? 1 : 0);
+  /** Stops at one place are each done whole, the first of the catalogue first. */
+  const firstAt = new Map<string, number>();
+  for (const { stop, index } of groups) if (!firstAt.has(stop)) firstAt.set(stop, index);
+  const turnOf = (group: Group): number => firstAt.get(group.stop) ?? 0;
   return groups
     .filter((group) => group.onWalk)
-    .sort((a, b) => inTheAir(a) - inTheAir(b) || onward(a) - onward(b) || a.index - b.index)
+    .sort(
+      (a, b) =>
+        inTheAir(a) - inTheAir(b) || onward(a) - onward(b) || turnOf(a) - turnOf(b) || a.index - b.index,
+    )
     .map((group) => group.index);
 }

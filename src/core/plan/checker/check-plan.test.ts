@@ -182,6 +182,7 @@ const plantings: readonly Planted[] = [
   ["looks_before_boarding", scissor, (s) => moved(s, "wheel.nuts@wheel_rear_left", "drive.stopping")],
   ["drive_after_platform", scissor, (s) => moved(s, "platform.horn", "drive.brake_hold")],
   ["drive_low_first", scissor, (s) => moved(s, "drive.stopping", "drive.brake_hold")],
+  ["raised_over_timber", scissor, (s) => before(s, "guard.block_left", change("posture", "raised"))],
   ["driven_over_timber", scissor, (s) => dropChange(s, "timber", "none")],
   ["slopes_last", scissor, (s) => moved(s, "drive.stopping", "end")],
   [

@@ -89,6 +89,7 @@ function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context)
   const asFound = ["jib", "turntableLock", "axles", "outriggers"];
   // Behind a finding that stops it, a machine is left as safe as it allows: legs and axles stay where they are.
   const behind = [
+    "timber",
     "stop.platform",
     "incline",
     "jib",

@@ -117,6 +117,11 @@ const onChange: Readonly<Record<string, Rules>> = {
     if (to === "stowed" || to === "on_prop") return list;
     add(state["axles"] === "in" || state["axles"] === "unknown", "axles_in", "raised with the axles in");
     add(
+      to === "raised" && ["left", "right"].includes(state["timber"] ?? "none"),
+      "raised_over_timber",
+      "raised high with timber still under a guard",
+    );
+    add(
       legged.includes(sheet.family) && state["outriggers"] !== undefined && state["outriggers"] !== "out",
       "off_its_legs",
       "raised before it stands on its legs",
