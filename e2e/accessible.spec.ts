@@ -51,7 +51,14 @@ for (const theme of ["day", "night"]) {
       await look((await page.getByRole("link", { name: /min/ }).first().getAttribute("href")) ?? "");
 
       await signIn(page, "4001");
-      for (const path of ["/sheets", "/sheets/new", "/settings", "/units/LM-07", "/sheets/pellbridge-rt33"])
+      for (const path of [
+        "/planning",
+        "/sheets",
+        "/sheets/new",
+        "/settings",
+        "/units/LM-07",
+        "/sheets/pellbridge-rt33",
+      ])
         await look(path);
       for (const step of ["Lamps and alarms", "Figures", "Places", "Stop buttons", "Versions"]) {
         await page.getByRole("button", { name: step, exact: true }).click();
