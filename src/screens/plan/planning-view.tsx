@@ -74,7 +74,8 @@ export function PlanningView({ models, policy }: { models: readonly PlannedModel
           {t("plan.backToOurs")}
         </Button>
       </div>
-      <div className="overflow-x-auto">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a phone it scrolls, and a keyboard must reach it to do so */}
+      <section aria-label={t("plan.planning")} tabIndex={0} className="overflow-x-auto">
         <table className="w-full border-collapse text-left">
           <thead>
             <tr className="border-b-2 border-ink align-bottom">
@@ -95,7 +96,7 @@ export function PlanningView({ models, policy }: { models: readonly PlannedModel
             ))}
           </tbody>
         </table>
-      </div>
+      </section>
       <p className="text-ink2">{t("plan.reading")}</p>
     </div>
   );
