@@ -47,7 +47,7 @@ describe("layoutBoard", () => {
           }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 
