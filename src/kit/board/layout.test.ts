@@ -47,7 +47,7 @@ describe("layoutBoard", () => {
           }
         },
       ),
-      { numRuns: 30 },
+      { numRuns: 60 },
     );
   });
 

@@ -38,7 +38,7 @@ describe("cardsOf", () => {
         }
         expect(cards.reduce((sum, c) => sum + c.minutes, 0)).toBeCloseTo(plan.minutes);
       }),
-      { numRuns: 20 },
+      { numRuns: 40 },
     );
   });
 
