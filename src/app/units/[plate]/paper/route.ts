@@ -1,37 +1,18 @@
 import { getTranslations } from "next-intl/server";
 import { planInspection } from "@/core/plan/plan";
 import { schoolsOf } from "@/core/plan/schools";
-import { sheetOfUnit } from "@/core/sheet/overrides";
 import { checkTitle, type T } from "@/screens/inspect/words";
 import { changeWords } from "@/screens/plan/words";
 import { day } from "@/screens/states";
 import { database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
-import { minutesOf } from "@/server/inspections/minutes";
 import { mayAt } from "@/server/people/session";
 import { paperPdf } from "@/server/plans/paper";
-import { figuresOf } from "@/server/units/figures";
+import { unitToPrint } from "@/server/plans/unit-to-print";
 
 export const GET = route<{ plate: string }>(async ({ request, params, person, at }) => {
-  const db = database();
-  const unit = await db
-    .selectFrom("unit as u")
-    .innerJoin("site as s", "s.id", "u.siteId")
-    .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
-    .innerJoin("sheet as h", "h.id", "v.sheetId")
-    .select([
-      "u.id",
-      "u.plate",
-      "u.serial",
-      "u.siteId",
-      "s.policy",
-      "v.sheetId",
-      "v.content as model",
-      "h.name",
-    ])
-    .where("u.plate", "=", params.plate)
-    .executeTakeFirst();
+  const unit = await unitToPrint(database(), params.plate);
   if (unit === undefined || !mayAt(person, "see", unit.siteId))
     throw new Problem(
       404,
@@ -39,10 +20,10 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
       "expected a unit of your site that has a machine sheet; find it under Units",
     );
   const plan = planInspection({
-    sheet: sheetOfUnit(unit.model, await figuresOf(db, unit.id)),
+    sheet: unit.sheet,
     scope: { kind: "full" },
     schools: schoolsOf(unit.policy),
-    minutes: await minutesOf(db, unit.sheetId),
+    minutes: unit.minutes,
   });
   const t = (await getTranslations()) as unknown as T;
   const origin = process.env["ROOK_STEP_URL"] ?? new URL(request.url).origin;
@@ -51,7 +32,7 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
     plan,
     {
       plate: unit.plate,
-      model: unit.name,
+      model: unit.model,
       serial: unit.serial,
       title: t("plan.scope.full"),
       made: t("plan.paper.made", { day: day(at.getTime()) }),
