@@ -10,7 +10,6 @@ export default defineConfig({
   retries: 0,
   outputDir: "test-results",
   use: {
-    baseURL: process.env["E2E_URL"] ?? "http://127.0.0.1:4710",
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: "/usr/bin/chromium",
@@ -25,6 +24,7 @@ export default defineConfig({
       ],
     },
     trace: "off",
+    screenshot: "only-on-failure",
     actionTimeout: 20_000,
     navigationTimeout: 30_000,
   },

@@ -23,7 +23,7 @@ export default defineConfig({
           environment: "node",
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
+          globalSetup: ["tests/template.ts"],
         },
       },
     ],

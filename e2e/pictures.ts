@@ -1,5 +1,4 @@
-import { type Page, test } from "@playwright/test";
-import { beginWalk, clearCard, signIn, walkOn } from "./yard";
+import { beginWalk, clearCard, type Page, signIn, test, walkOn } from "./yard";
 
 /** Not a check: renews the pictures the README links, by `npm run screenshots`. */
 test.use({ reducedMotion: "reduce" } as never);
@@ -7,7 +6,7 @@ test.use({ reducedMotion: "reduce" } as never);
 const heading = (page: Page) => page.getByRole("heading", { level: 1 }).textContent();
 
 async function take(page: Page, name: string): Promise<void> {
-  await page.waitForLoadState("networkidle");
+  await page.evaluate(() => document.fonts.ready.then(() => undefined));
   await page.waitForTimeout(400);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }

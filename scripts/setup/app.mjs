@@ -36,7 +36,14 @@ function sourcesHash() {
     if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name));
     else if (!path.endsWith(".test.ts")) hash.update(path).update(readFileSync(path));
   };
-  for (const path of ["src", "package-lock.json", "next.config.ts", "postcss.config.mjs", "tsconfig.json"])
+  for (const path of [
+    "src",
+    "messages",
+    "package-lock.json",
+    "next.config.ts",
+    "postcss.config.mjs",
+    "tsconfig.json",
+  ])
     add(path);
   return hash.digest("hex");
 }

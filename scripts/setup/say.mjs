@@ -9,16 +9,17 @@ export function giveUp(text) {
   process.exit(1);
 }
 
-/** Runs a long step and says how long it took. */
+/** Runs a long step and says how long it took. Lines stay whole where several run at once. */
 export async function during(title, work) {
   const from = Date.now();
-  process.stdout.write(`${title} ... `);
-  const dots = setInterval(() => process.stdout.write("."), 5000);
+  const waiting = setInterval(() => say(`${title}: still at it after ${since(from)}`), 60_000);
+  if (process.stdout.isTTY) say(`${title} ...`);
   try {
-    const result = await work();
-    process.stdout.write(` ${((Date.now() - from) / 1000).toFixed(1)} s\n`);
-    return result;
+    return await work();
   } finally {
-    clearInterval(dots);
+    clearInterval(waiting);
+    say(`${title}: ${since(from)}`);
   }
 }
+
+const since = (from) => `${((Date.now() - from) / 1000).toFixed(1)} s`;

@@ -29,17 +29,15 @@ describe("completeness of the catalogue", () => {
     const idle: string[] = [];
     for (const family of families) {
       for (const id of featuresOf(family)) {
-        const on = (fit: "fitted" | "not_fitted") =>
-          blanks
-            .filter((s) => s.family === family && s.tyres === "solid")
-            .map((s) => {
-              const features: Partial<Record<FeatureId, { fit: "fitted" | "not_fitted" }>> = {
-                [id]: { fit },
-              };
-              return [...keys({ ...s, features })].sort().join();
-            })
-            .join();
-        if (on("fitted") === on("not_fitted")) idle.push(`${family} ${id}`);
+        const keysWith = (sheet: Sheet, fit: "fitted" | "not_fitted") => {
+          const features: Partial<Record<FeatureId, { fit: "fitted" | "not_fitted" }>> = { [id]: { fit } };
+          return [...keys({ ...sheet, features })].sort().join();
+        };
+        // One machine on which it makes a difference is enough.
+        const matters = blanks
+          .filter((s) => s.family === family && s.tyres === "solid")
+          .some((sheet) => keysWith(sheet, "fitted") !== keysWith(sheet, "not_fitted"));
+        if (!matters) idle.push(`${family} ${id}`);
       }
     }
     expect(idle).toEqual([]);

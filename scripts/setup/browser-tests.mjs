@@ -1,0 +1,88 @@
+import { cpSync, existsSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { cli, ensureBuild, startServer } from "./app.mjs";
+import { freePort } from "./cluster.mjs";
+import { run, tail } from "./run.mjs";
+import { during, say } from "./say.mjs";
+
+/** Browsers at once, each with a server and a yard of its own, so that no test meets another's traces. */
+const workers = 2;
+
+/** Builds the app, makes the yards and runs every browser test; gives how many passed and failed. */
+export async function browserTests(cluster, work) {
+  await ensureBuild();
+  const env = {
+    ADMIN_DATABASE_URL: cluster.url("postgres"),
+    ROOK_STEP_DEMO_NOW: "2026-06-10T05:05:00Z",
+    ROOK_STEP_DEMO_DAYS: "12",
+    LOG_LEVEL: "silent",
+  };
+  const yards = await during("Making the yards for the browsers", () => makeYards(cluster, work, env));
+  const servers = [];
+  for (const own of yards) {
+    servers.push(
+      await startServer({
+        port: await freePort(),
+        databaseUrl: own.DATABASE_URL,
+        env: { ...env, ...own },
+      }),
+    );
+  }
+  const report = join(work, "browser.json");
+  const args = [
+    join("node_modules", "@playwright", "test", "cli.js"),
+    "test",
+    "--reporter=json",
+    ...(process.env.E2E_ONLY ? [process.env.E2E_ONLY] : []),
+    `--workers=${workers}`,
+  ];
+  const result = await during("Running the browser tests", () =>
+    run(process.execPath, args, {
+      env: {
+        E2E_URLS: servers.map((server) => server.url).join(","),
+        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+        FORCE_COLOR: "0",
+      },
+    }),
+  );
+  await Promise.all(servers.map((server) => server.stop()));
+  if (!existsSync(report)) {
+    say(tail(result.out, 40));
+    return [0, 1];
+  }
+  const { suites, stats, errors } = JSON.parse(readFileSync(report, "utf8"));
+  for (const error of errors) say(`  ${error.message}`);
+  const specs = (list) => list.flatMap((s) => [...(s.specs ?? []), ...specs(s.suites ?? [])]);
+  for (const spec of specs(suites).filter((s) => !s.ok)) {
+    say(`  failed: ${spec.title}\n${tail(spec.tests[0]?.results[0]?.error?.message ?? "", 20)}`);
+  }
+  let bad = stats.unexpected + stats.flaky + errors.length;
+  for (const own of yards) {
+    const verified = await cli("verify", [], { ...env, ...own });
+    if (verified.code === 0) continue;
+    say(tail(verified.out, 4));
+    bad += 1;
+  }
+  return [stats.expected + yards.length, bad];
+}
+
+/** One yard is told, the others are copies of it, each with its own copy of the keys. Gives what each is run with. */
+async function makeYards(cluster, work, env) {
+  const yards = Array.from({ length: workers }, (_, i) => ({
+    name: `rook_browser_${"abcd"[i]}`,
+    keys: join(work, `keys-${i}`),
+  }));
+  const must = async (command, args, more = {}) => {
+    const done = await cli(command, args, { ...env, ...more });
+    if (done.code !== 0) throw new Error(`the yard could not be made.\n${tail(done.out, 12)}`);
+  };
+  const owns = yards.map(({ name, keys }) => ({ DATABASE_URL: cluster.url(name), ROOK_STEP_KEYS: keys }));
+  const [first, ...others] = yards;
+  await must("fresh-database", [first.name]);
+  await must("prepare-demo", [], owns[0]);
+  for (const { name, keys } of others) {
+    await must("fresh-database", [name, first.name]);
+    cpSync(first.keys, keys, { recursive: true });
+  }
+  return owns;
+}
