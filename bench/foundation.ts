@@ -8,6 +8,7 @@ import { ingest } from "@/server/inspections/ingest";
 import { findInspection, planOf } from "@/server/inspections/model";
 import { eventsHash, signInspection, signSchema } from "@/server/inspections/sign";
 import { startInspection } from "@/server/inspections/start";
+import { headOf } from "@/server/ledger/append";
 import { whoIs } from "@/server/people/session";
 
 /**
@@ -119,6 +120,8 @@ function begin(): Promise<string> {
 
 function batch(inspectionId: string, index: number): InspectionEvent[] {
   return Array.from({ length: 20 }, (_, i) => ({
+    schema: 2,
+    saw: { position: 0, headHash: "" },
     id: randomUUID(),
     inspectionId,
     deviceId: "bench",
@@ -136,8 +139,11 @@ async function walked() {
   const id = await begin();
   const inspection = await findInspection(db, id);
   if (inspection === undefined) throw new Error("no inspection");
+  const saw = await headOf(db, inspection.unitId);
   const given: InspectionEvent[] = planOf(inspection).checks.map((check, i) => {
     const base = {
+      schema: 2 as const,
+      saw,
       id: randomUUID(),
       inspectionId: id,
       deviceId: "bench",
@@ -145,7 +151,8 @@ async function walked() {
       follows: null,
       at: now().toISOString(),
     };
-    const limit = check.definition.measure && inspection.sheet.figures[check.definition.measure.limit]?.value;
+    const limit =
+      check.definition.measure && inspection.asks.sheet.figures[check.definition.measure.limit]?.value;
     return limit === undefined
       ? { ...base, type: "answered", check: check.key, result: { kind: "fine" } }
       : { ...base, type: "measured", check: check.key, value: limit };

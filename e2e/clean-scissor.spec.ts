@@ -1,5 +1,4 @@
-import { expect, test } from "@playwright/test";
-import { beginWalk, sign, signIn, walkOn } from "./yard";
+import { beginWalk, expect, sign, signIn, test, walkOn } from "./yard";
 
 test("an operator signs in, walks a clean scissor and it is cleared until the shift ends", async ({
   page,
@@ -17,6 +16,14 @@ test("an operator signs in, walks a clean scissor and it is cleared until the sh
   // The forward button sleeps while anything is open: pressing it goes nowhere.
   await page.getByRole("button", { name: /still open/ }).click({ force: true });
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Documents");
+  // A scuffed rail is open from twelve days ago; whoever walks next answers it, and may say with why that it is gone.
+  const gone = page.getByRole("button", { name: "Gone" });
+  await walkOn(page, () => gone.isVisible());
+  await expect(page.getByText("Open from before")).toBeVisible();
+  await gone.click();
+  await page.getByLabel("Why is it gone?").fill("Touched up");
+  await page.getByRole("button", { name: "Record it" }).click();
+  await expect(page.getByRole("button", { name: "Gone", pressed: true })).toBeVisible();
   await walkOn(page);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Cleared");
   await sign(page, "R. Oake");

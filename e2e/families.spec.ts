@@ -1,5 +1,4 @@
-import { expect, test } from "@playwright/test";
-import { sign, signIn, walkOn } from "./yard";
+import { expect, sign, signIn, test, walkOn } from "./yard";
 
 /** From the unit's own page: these are in no crew's plan for the shift. */
 for (const [plate, family, never] of [

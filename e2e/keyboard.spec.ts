@@ -1,4 +1,4 @@
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "./yard";
 
 /** Moves the focus by Tab alone until it stands on something that fits. */
 async function tabTo(page: Page, fits: string): Promise<void> {

@@ -1,5 +1,4 @@
-import { expect, test } from "@playwright/test";
-import { signIn } from "./yard";
+import { expect, signIn, test } from "./yard";
 
 test("a boom found raised, one person alone: looked at from below first, and what cannot be tested is said", async ({
   page,

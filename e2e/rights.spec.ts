@@ -1,5 +1,4 @@
-import { expect, test } from "@playwright/test";
-import { signIn, unitId } from "./yard";
+import { expect, signIn, test, unitId } from "./yard";
 
 const anything = "00000000-0000-4000-8000-000000000000";
 const repair = { cause: "c", work: "w", repaired: [], disturbed: [], licence: "l" };

@@ -1,5 +1,4 @@
-import { expect, test } from "@playwright/test";
-import { signIn } from "./yard";
+import { expect, signIn, test } from "./yard";
 
 test("the owner types a sheet in beside its board; a second person agrees to what is not fitted", async ({
   page,

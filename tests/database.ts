@@ -8,10 +8,12 @@ import { defaultPolicy, type Policy } from "@/core/grade/policy";
 import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import { type Db, openDatabase } from "@/server/database/database";
-import { migrate } from "@/server/database/migrate";
 import { seededRandom } from "@/server/demo/random";
 import { startInspection } from "@/server/inspections/start";
 import { canonical, sha256 } from "@/server/ledger/append";
+import { raiseTag } from "@/server/tags/raise";
+import { standings } from "@/server/units/standing";
+import { templateName } from "./template";
 
 process.env["ROOK_STEP_KEYS"] = mkdtempSync(join(tmpdir(), "rook-step-keys-"));
 
@@ -39,11 +41,10 @@ export function yardForFile(policy: Partial<Policy> = {}): Yard {
   let admin: Db;
   beforeAll(async () => {
     admin = openDatabase(server(), 1);
-    await sql.raw(`CREATE DATABASE ${name}`).execute(admin);
+    await sql.raw(`CREATE DATABASE ${name} TEMPLATE ${templateName}`).execute(admin);
     yard.url = server().replace(/\/[^/]+$/, `/${name}`);
     yard.db = openDatabase(yard.url, 6);
     yard.random = seededRandom(7);
-    await migrate(yard.db);
     await furnish(yard, { ...defaultPolicy, ...policy });
   });
   afterAll(async () => {
@@ -137,3 +138,20 @@ export async function addUnit(
 
 export const begin = (yard: Yard, unitId: string, person: string, minute: number): Promise<string> =>
   startInspection(yard.db, person, { unitId, scope: "full" }, at(minute));
+
+/** Tags a unit of the yard out; fails where its plate is none. */
+export async function tagOut(
+  yard: Yard,
+  plate: string,
+  person: string,
+  minute: number,
+  body: object = { reason: "damage" },
+): Promise<{ readonly id: string; readonly number: string }> {
+  const raised = await raiseTag(yard.db, plate, person, JSON.stringify(body), at(minute));
+  if ("unmatched" in raised) throw new Error(`expected a unit ${plate}`);
+  return raised;
+}
+
+/** How a unit stands at a minute. */
+export const state = async (yard: Yard, unitId: string, minute: number) =>
+  (await standings(yard.db, [unitId], at(minute))).get(unitId)?.state;

@@ -1,17 +1,21 @@
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import type { InspectionEvent } from "@/core/record/events";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import { walkAndSign } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
 import { findInspection, planOf } from "@/server/inspections/model";
 import { eventsHash, eventsOf, signInspection } from "@/server/inspections/sign";
-import { at, begin, yardForFile } from "./database";
+import { addUnit, at, begin, state as standing, yardForFile } from "./database";
 
 const yard = yardForFile();
 const check = "doc.manual@documents_box.v1";
 
 function make(inspectionId: string, seq: number, more: object = {}): InspectionEvent {
   return {
+    schema: 2,
+    saw: { position: 0, headHash: "" },
     id: randomUUID(),
     inspectionId,
     deviceId: "t",
@@ -29,6 +33,7 @@ const take = (inspectionId: string, events: readonly unknown[]) =>
   ingest(yard.db, inspectionId, yard.people.operator, { events }, at(1));
 const statuses = async (inspectionId: string, events: readonly unknown[]) =>
   (await take(inspectionId, events)).results.map((r) => r.status);
+const state = (unitId: string, minute: number) => standing(yard, unitId, minute);
 const typed = { kind: "typed", name: "test" } as const;
 
 describe("the event route", () => {
@@ -50,10 +55,10 @@ describe("the event route", () => {
       { id: "x" },
       make(id, 4),
     ]);
-    expect(results.map((r) => r.status)).toEqual(["accepted", "refused", "refused", "refused", "accepted"]);
+    expect(results.map((r) => r.status)).toEqual(["accepted", "held", "held", "held", "accepted"]);
     expect(results[1]?.problem).toMatch(/expected one of missing, wrong_model/);
     expect(results[2]?.problem).toMatch(/a check of this machine's sheet/);
-    expect(results[3]?.problem).toMatch(/inspectionId/);
+    expect(results[3]?.problem).toMatch(/type: /);
   });
 
   it("refuses a number another event holds, and events of another inspection", async () => {
@@ -64,12 +69,13 @@ describe("the event route", () => {
     expect(results[1]?.problem).toMatch(/send it there/);
     await expect(take(randomUUID(), [])).rejects.toThrow(/start it first/);
     await expect(ingest(yard.db, id, yard.people.second, { events: "x" }, at(1))).rejects.toThrow(
-      /at most 500 events/,
+      /at most 500 events.*is kept/,
     );
   });
 
-  it("a gap or an unread event refuses the seal", async () => {
-    const id = await begin(yard, yard.boom, yard.people.operator, 0);
+  it("a gap refuses the seal, and an event that cannot be read holds the unit", async () => {
+    const unitId = await addUnit(yard.db, "GAP-1", articulatingBoomSheet);
+    const id = await begin(yard, unitId, yard.people.operator, 0);
     await take(id, [make(id, 1), make(id, 3)]);
     const sign = async () => {
       const events = await eventsOf(yard.db, id);
@@ -88,12 +94,14 @@ describe("the event route", () => {
     };
     await expect(sign()).rejects.toThrow(/t: 2/);
     await take(id, [make(id, 2)]);
-    expect(await statuses(id, [{ ...make(id, 4), type: "hologram" }])).toEqual(["kept_unread"]);
-    await expect(sign()).rejects.toThrow(/could not be read/);
+    expect(await statuses(id, [{ ...make(id, 4), type: "hologram" }])).toEqual(["held"]);
+    expect(await state(unitId, 9)).toBe("held");
+    // What it held is signed as a record, and clears nothing.
+    expect((await sign()).outcome).toBe("tagged_out");
   });
 
   it("refuses a signature over other events than the server holds, and a second signature", async () => {
-    const id = await begin(yard, yard.scissor, yard.people.owner, 0);
+    const id = await begin(yard, await addUnit(yard.db, "SIG-1", slabScissorSheet), yard.people.owner, 0);
     await ingest(yard.db, id, yard.people.owner, { events: [make(id, 1)] }, at(1));
     const held = await eventsOf(yard.db, id);
     const sign = (eventCount: number, hash: string) =>
@@ -120,7 +128,7 @@ describe("the event route", () => {
   });
 
   it("works the decision out itself: a device that claims cleared is not believed", async () => {
-    const id = await begin(yard, yard.scissor, yard.people.owner, 20);
+    const id = await begin(yard, await addUnit(yard.db, "SIG-2", slabScissorSheet), yard.people.owner, 20);
     await ingest(yard.db, id, yard.people.owner, { events: [make(id, 1)] }, at(21));
     const events = await eventsOf(yard.db, id);
     const signed = await signInspection(
@@ -134,7 +142,12 @@ describe("the event route", () => {
   });
 
   it("after the seal, an event is an addendum that still holds the unit, and an old one is known", async () => {
-    const id = await begin(yard, yard.boom, yard.people.owner, 0);
+    const id = await begin(
+      yard,
+      await addUnit(yard.db, "LATE-1", articulatingBoomSheet),
+      yard.people.owner,
+      0,
+    );
     await walkAndSign(
       yard.db,
       { inspectionId: id, personId: yard.people.owner, signer: "o", random: yard.random },
@@ -144,6 +157,7 @@ describe("the event route", () => {
       .selectFrom("ledgerEntry")
       .select("body")
       .where("subjectId", "=", id)
+      .where("kind", "=", "inspection")
       .executeTakeFirstOrThrow();
     const [old] = (JSON.parse(entry.body) as { document: { events: InspectionEvent[] } }).document.events;
     const late = make(id, 900, {
@@ -165,8 +179,7 @@ describe("the event route", () => {
     );
     if (inspection === undefined) throw new Error("no inspection");
     expect(planOf(inspection).checks.length).toBeGreaterThan(90);
-    const { addUnit } = await import("./database");
-    const unitId = await addUnit(yard.db, "TOP-1", inspection.sheet);
+    const unitId = await addUnit(yard.db, "TOP-1", inspection.asks.sheet);
     const answers = { "hydraulic.level": { value: 30, putRight: "top_up_oil" } };
     const grades: string[] = [];
     for (const shift of [0, 1, 2]) {

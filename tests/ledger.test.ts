@@ -6,8 +6,7 @@ import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import { walkAndSign } from "@/server/demo/walk";
 import { chainHash } from "@/server/ledger/append";
 import { verifyLedgers } from "@/server/ledger/verify";
-import { raiseTag } from "@/server/tags/raise";
-import { addUnit, at, begin, yardForFile } from "./database";
+import { addUnit, at, begin, tagOut, yardForFile } from "./database";
 
 const yard = yardForFile();
 let unitId = "";
@@ -45,12 +44,12 @@ describe("verify", () => {
         at(minute),
       );
     }
-    await raiseTag(yard.db, "L-1", yard.people.operator, { reason: "leak" }, at(3000));
-    await raiseTag(yard.db, "L-1", yard.people.operator, { reason: "damage" }, at(3001));
+    await tagOut(yard, "L-1", yard.people.operator, 3000, { reason: "leak" });
+    await tagOut(yard, "L-1", yard.people.operator, 3001);
   });
 
   it("finds nothing wrong with what the app wrote", async () => {
-    expect(await verifyLedgers(yard.db)).toMatchObject({ entries: 4, breaks: [] });
+    expect(await verifyLedgers(yard.db)).toMatchObject({ entries: 6, breaks: [] });
   });
 
   it("finds an edit, in the body or in a column", async () => {
@@ -71,7 +70,7 @@ describe("verify", () => {
         "UPDATE ledger_entry SET position = position + 100 WHERE position IN (3, 4); UPDATE ledger_entry SET position = 4 WHERE position = 103; UPDATE ledger_entry SET position = 3 WHERE position = 104",
       ),
     ).toBe("L-1 3 out_of_order");
-    expect(await asOwner("DELETE FROM ledger_entry WHERE position = 4")).toBe("L-1 4 cut_short");
+    expect(await asOwner("DELETE FROM ledger_entry WHERE position = 6")).toBe("L-1 6 cut_short");
     expect(await asOwner("DELETE FROM ledger_entry")).toBe("L-1 1 cut_short");
   });
 
@@ -90,7 +89,7 @@ describe("verify", () => {
       previous = hash;
       return statement;
     });
-    expect(await asOwner(statements.join(";"))).toBe("L-1 3 signature");
+    expect(await asOwner(statements.join(";"))).toBe("L-1 5 signature");
   });
 
   it("finds one rebuilt even with the key, by the journal of heads, and survives a journal cut by a crash", async () => {

@@ -11,8 +11,10 @@ function answers(
 ): readonly InspectionEvent[] {
   let at = Date.parse("2026-06-10T05:40:00Z");
   const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
+  const form = { schema: 2 as const, saw: { position: 0, headHash: "" } };
   const events: InspectionEvent[] = [
     {
+      ...form,
       id: id(0),
       inspectionId: id(99),
       deviceId: "d",
@@ -26,7 +28,7 @@ function answers(
   for (const [check, minutes] of gaps) {
     at += minutes * 60_000;
     const seq = events.length + 1;
-    const common = { id: id(seq), inspectionId: id(99), deviceId: "d", seq, follows: null };
+    const common = { ...form, id: id(seq), inspectionId: id(99), deviceId: "d", seq, follows: null };
     events.push({
       ...common,
       at: new Date(at).toISOString(),

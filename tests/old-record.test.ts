@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { messages } from "@/app/messages";
 import { unitOfReading } from "@/core/catalogue/catalogue";
-import { eventSchema } from "@/core/record/events";
+import { eventSchema, upcast } from "@/core/record/events";
 import { gaps } from "@/core/record/reduce";
 import type { SealedDocument } from "@/core/record/sealed";
 import { titleOfKey } from "@/screens/inspect/words";
@@ -52,7 +52,7 @@ describe("a record signed under an earlier catalogue", () => {
     expect(documents.length).toBe(4);
     for (const document of documents) {
       expect(document.pinned.catalogueVersion).toBe(1);
-      expect(gaps(document.events.map((event) => eventSchema.parse(event)))).toEqual([]);
+      expect(gaps(document.events.map((event) => eventSchema.parse(upcast(event))))).toEqual([]);
       for (const event of document.events) {
         if (event.type === "changed") continue;
         expect(titleOfKey(t, event.check)).not.toBe("");

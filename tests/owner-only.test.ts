@@ -2,17 +2,16 @@ import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import { walkAndSign } from "@/server/demo/walk";
 import { startRetest } from "@/server/inspections/start";
-import { raiseTag } from "@/server/tags/raise";
 import { tagDetail } from "@/server/tags/read";
 import { recordRepair, releaseTag } from "@/server/tags/return";
-import { addUnit, at, yardForFile } from "./database";
+import { addUnit, at, tagOut, yardForFile } from "./database";
 
 const yard = yardForFile({ returnToService: "owner_only" });
 
 describe("a yard where only the owner releases", () => {
   it("refuses a second technician and takes the owner", async () => {
     await addUnit(yard.db, "O-1", slabScissorSheet);
-    const { id, number } = await raiseTag(yard.db, "O-1", yard.people.operator, { reason: "damage" }, at(0));
+    const { id, number } = await tagOut(yard, "O-1", yard.people.operator, 0);
     const repair = { cause: "c", work: "w", repaired: [], disturbed: [], licence: "L" };
     await recordRepair(yard.db, id, yard.people.technician, repair, at(1));
     const inspectionId = await startRetest(yard.db, yard.people.technician, id, at(2));

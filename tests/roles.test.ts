@@ -17,6 +17,8 @@ const may: Readonly<Record<Right, readonly Role[]>> = {
   repair: ["technician"],
   retest: ["operator", "technician", "owner"],
   release: ["technician", "owner"],
+  look: ["supervisor", "technician", "owner"],
+  examine: ["supervisor", "owner"],
   settings: ["owner"],
   confirm_sheet: ["owner", "supervisor", "technician"],
   see: ["operator", "ground_person", "supervisor", "technician", "owner", "trainer", "auditor"],

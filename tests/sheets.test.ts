@@ -23,7 +23,7 @@ const without = (sheet: Sheet, entry: Sheet["features"]["tilt_sensor"]): Sheet =
 });
 
 describe("a sheet's versions", () => {
-  it("a new version is used by its units from their next inspection on; a begun one keeps what it began with", async () => {
+  it("a new version is used by its units from their next inspection on; a begun one is asked by it too", async () => {
     const before = await startInspection(
       yard.db,
       yard.people.operator,
@@ -46,8 +46,9 @@ describe("a sheet's versions", () => {
       { unitId: yard.scissor, scope: "full" },
       at(2),
     );
-    expect((await findInspection(yard.db, before))?.sheet.figures.rated_load?.value).toBe(240);
-    expect((await findInspection(yard.db, after))?.sheet.figures.rated_load?.value).toBe(200);
+    expect((await findInspection(yard.db, before))?.began?.sheet.figures.rated_load?.value).toBe(240);
+    expect((await findInspection(yard.db, before))?.asks.sheet.figures.rated_load?.value).toBe(200);
+    expect((await findInspection(yard.db, after))?.asks.sheet.figures.rated_load?.value).toBe(200);
     expect((await latest("sheet-S-1")).versions[0]).toMatchObject({
       note: "Supplement of the manual",
       changes: [{ at: "figure", id: "rated_load" }],
@@ -200,11 +201,11 @@ describe("a unit's own figures", () => {
     const start = (person: string, minute: number) =>
       startInspection(yard.db, person, { unitId: yard.boom, scope: "full" }, at(minute));
     const first = await start(yard.people.operator, 22);
-    expect((await findInspection(yard.db, first))?.sheet.figures.gross_weight?.value).toBe(7480);
+    expect((await findInspection(yard.db, first))?.asks.sheet.figures.gross_weight?.value).toBe(7480);
     await set(null, 23);
     const second = await start(yard.people.second, 24);
-    expect((await findInspection(yard.db, second))?.sheet.figures.gross_weight?.value).toBe(7350);
-    expect((await findInspection(yard.db, first))?.sheet.figures.gross_weight?.value).toBe(7480);
+    expect((await findInspection(yard.db, second))?.asks.sheet.figures.gross_weight?.value).toBe(7350);
+    expect((await findInspection(yard.db, first))?.began?.sheet.figures.gross_weight?.value).toBe(7480);
     const wrong = { figure: "push_slope" as const, value: 2, source: "plate" };
     await expect(setUnitFigure(yard.db, yard.boom, yard.people.owner, wrong, at(25))).rejects.toThrow(
       /no push_slope/,

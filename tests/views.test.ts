@@ -5,13 +5,12 @@ import { walkAndSign } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
 import { recordPdf } from "@/server/records/pdf";
 import { sealedRecord, verifyEntry } from "@/server/records/read";
-import { raiseTag } from "@/server/tags/raise";
 import { standingTags, tagDetail, waitsFor } from "@/server/tags/read";
 import { recordRepair } from "@/server/tags/return";
 import { repairFinding } from "@/server/units/finding-repair";
 import { shiftBoard } from "@/server/units/shift-board";
 import { pool, unitDetail } from "@/server/units/unit";
-import { addUnit, at, begin, yardForFile } from "./database";
+import { addUnit, at, begin, tagOut, yardForFile } from "./database";
 
 const yard = yardForFile();
 const walk = (inspectionId: string, minute: number, answers = {}) =>
@@ -61,7 +60,7 @@ describe("the shift board", () => {
       },
       at(31),
     );
-    await raiseTag(yard.db, "V-4", yard.people.untrained, { reason: "leak", note: "under the tray" }, at(20));
+    await tagOut(yard, "V-4", yard.people.untrained, 20, { reason: "leak", note: "under the tray" });
 
     const board = await shiftBoard(yard.db, "yard", at(45));
     const row = (plate: string) => board.rows.find((r) => r.plate === plate);
@@ -102,9 +101,9 @@ describe("a unit", () => {
       "unreadable repair_by",
     ]);
     const decal = detail?.findings.find((f) => f.condition === "unreadable");
-    await repairFinding(yard.db, decal?.id ?? "", yard.people.technician, "New decal", at(70));
+    await repairFinding(yard.db, decal?.id ?? "", yard.people.technician, { work: "New decal" }, at(70));
     await expect(
-      repairFinding(yard.db, decal?.id ?? "", yard.people.technician, "again", at(71)),
+      repairFinding(yard.db, decal?.id ?? "", yard.people.technician, { work: "again" }, at(71)),
     ).rejects.toThrow(/already recorded/);
     expect((await unitDetail(yard.db, "V-6", at(72)))?.findings.map((f) => f.condition)).toEqual(["scuffed"]);
     expect(await unitDetail(yard.db, "NO-1", at(0))).toBeUndefined();
@@ -119,7 +118,7 @@ describe("a unit", () => {
     // The same weld is looked at from both ends: two findings, two tags.
     expect(findings).toHaveLength(2);
     await expect(
-      repairFinding(yard.db, findings[0]?.id ?? "", yard.people.technician, "welded", at(70)),
+      repairFinding(yard.db, findings[0]?.id ?? "", yard.people.technician, { work: "welded" }, at(70)),
     ).rejects.toThrow(/under the tag/);
     expect((await unitDetail(yard.db, "V-7", at(60)))?.tags).toHaveLength(2);
   });
@@ -152,11 +151,11 @@ describe("tags", () => {
   });
 
   it("a repair after a re-test makes the re-test owed again", () => {
-    const step = (kind: string, minute: number) => ({ kind, at: at(minute) });
-    expect(waitsFor([])).toBe("repair");
-    expect(waitsFor([step("repaired", 1), step("retested", 2)])).toBe("release");
-    expect(waitsFor([step("repaired", 1), step("retested", 2), step("repaired", 3)])).toBe("retest");
-    expect(waitsFor([step("repaired", 1), step("retested", 2), step("released", 3)])).toBe("nothing");
+    const waits = (...kinds: string[]) => waitsFor(kinds.map((kind) => ({ kind })));
+    expect(waits()).toBe("repair");
+    expect(waits("repaired", "retested")).toBe("release");
+    expect(waits("repaired", "retested", "repaired")).toBe("retest");
+    expect(waits("repaired", "retested", "released")).toBe("nothing");
   });
 });
 
@@ -169,6 +168,7 @@ describe("records", () => {
     if (record === undefined) throw new Error("no record");
     expect(record.document).toMatchObject({
       outcome: "cleared_with_notes",
+      startedAt: at(0).toISOString(),
       scope: { kind: "full" },
       signature: { kind: "typed", name: "operator" },
     });
@@ -178,8 +178,9 @@ describe("records", () => {
     expect(record.document.events.length).toBeGreaterThan(100);
     expect(await verifyEntry(yard.db, record.hash)).toMatchObject({
       plate: "V-8",
-      position: 1,
-      count: 1,
+      // That it began, what it found, and the seal.
+      position: 3,
+      count: 3,
       broken: undefined,
     });
     expect(await verifyEntry(yard.db, "0".repeat(64))).toBeUndefined();

@@ -2,6 +2,7 @@ import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
 import "./globals.css";
 import type { Metadata, Viewport } from "next";
 import { NextIntlClientProvider } from "next-intl";
+import { OutboxStrip } from "@/screens/outbox/outbox-strip";
 import { displayChoice } from "@/server/http/page";
 import { frameMessages } from "./messages";
 
@@ -16,7 +17,10 @@ export default async function RootLayout({ children }: { children: React.ReactNo
   return (
     <html lang="en" data-theme={theme}>
       <body>
-        <NextIntlClientProvider messages={frameMessages()}>{children}</NextIntlClientProvider>
+        <NextIntlClientProvider messages={frameMessages()}>
+          <OutboxStrip />
+          {children}
+        </NextIntlClientProvider>
       </body>
     </html>
   );

@@ -11,8 +11,8 @@ export const messages = { ...app, ...machine, ...sheets, ...plan, check, conditi
 
 /** The words most views' client parts need; the walk and the tag pages send all of them themselves. */
 export function frameMessages() {
-  const { name, nav, signIn, shift, problem, tagging, tagged, inspect, units } = app;
-  return { name, nav, signIn, shift, problem, tagging, tagged, inspect, units };
+  const { name, nav, signIn, shift, problem, tagging, tagged, inspect, units, link, outbox, reports } = app;
+  return { name, nav, signIn, shift, problem, tagging, tagged, inspect, units, link, outbox, reports };
 }
 
 export default getRequestConfig(async () => ({ locale: "en", timeZone: "UTC", messages }));

@@ -3,7 +3,7 @@ import { createHash, randomUUID } from "node:crypto";
 import canonicalize from "canonicalize";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { InspectionEvent } from "@/core/record/events";
-import { gaps, inOrder } from "@/core/record/reduce";
+import { gaps, inOrder, reduce } from "@/core/record/reduce";
 import { InspectionLog } from "./inspection-log";
 import { localStore } from "./local-store";
 
@@ -14,6 +14,7 @@ class Server {
   status = 200;
   refuse: (event: InspectionEvent) => string | undefined = () => undefined;
   calls = 0;
+  head = head;
 
   readonly fetch = async (_path: string, init: RequestInit): Promise<Response> => {
     this.calls += 1;
@@ -22,22 +23,23 @@ class Server {
     const { events } = JSON.parse(String(init.body)) as { events: InspectionEvent[] };
     const results = events.map((event, index) => {
       const problem = this.refuse(event);
-      if (problem !== undefined) return { id: event.id, index, status: "refused", problem };
+      if (problem !== undefined) return { id: event.id, index, status: "held", problem };
       const status = this.events.has(event.id) ? "already_here" : "accepted";
       this.events.set(event.id, event);
       return { id: event.id, index, status };
     });
-    return new Response(JSON.stringify({ results, tagsRaised: [] }), { status: 200 });
+    return new Response(JSON.stringify({ results, tagsRaised: [], head: this.head }), { status: 200 });
   };
 }
 
 const fine = (check: string) => ({ type: "answered", check, result: { kind: "fine" } }) as const;
+const head = { position: 3, headHash: "a".repeat(64) };
 let server: Server;
 let inspectionId: string;
 const logs: InspectionLog[] = [];
 
 async function openLog(fromServer: readonly InspectionEvent[] = []): Promise<InspectionLog> {
-  const log = new InspectionLog(inspectionId, fromServer, [], () => Date.parse("2026-03-02T05:40:00Z"));
+  const log = new InspectionLog(inspectionId, fromServer, head, () => Date.parse("2026-03-02T05:40:00Z"));
   logs.push(log);
   await log.open();
   await log.send();
@@ -125,7 +127,7 @@ describe("the device's log", () => {
     expect(server.calls).toBe(calls);
   });
 
-  it("sets a refused event aside with its reason and leaves no gap behind", async () => {
+  it("keeps what the server could not take, shown, until the person takes it back themselves", async () => {
     server.refuse = (event) =>
       event.type === "answered" && event.check === "bad"
         ? "expected a check of this machine's sheet"
@@ -133,24 +135,50 @@ describe("the device's log", () => {
     const log = await openLog();
     await log.add([fine("a"), fine("bad"), fine("b")]);
     await settled(log);
-    expect(log.snapshot().notTaken).toMatchObject([{ problem: "expected a check of this machine's sheet" }]);
+    const [held] = log.snapshot().held;
+    expect(held).toMatchObject({ problem: "expected a check of this machine's sheet", withdrawn: false });
+    expect(server.events.size).toBe(2);
+    expect(gaps([...server.events.values()])).toHaveLength(1);
+    // It is not sent for ever, and nothing takes its place by itself.
+    const { calls } = server;
+    await settled(log);
+    expect(server.calls).toBe(calls);
+    await log.withdraw(held?.id ?? "");
+    await settled(log);
     expect(gaps([...server.events.values()])).toEqual([]);
-    expect(server.events.size).toBe(3);
-    expect(log.snapshot().events.some((e) => e.type === "answered" && e.check === "bad")).toBe(false);
+    expect(reduce([...server.events.values()]).withdrawn).toBe(1);
+    expect(log.snapshot().held).toMatchObject([{ id: held?.id, withdrawn: true }]);
   });
 
-  it("waits, signed out or with the server in trouble, and keeps everything", async () => {
+  it("says with every event what of the ledger was shown here, and never more", async () => {
     const log = await openLog();
-    server.status = 401;
+    await log.add([fine("a")]);
+    server.head = { position: 9, headHash: "b".repeat(64) };
+    await settled(log);
+    expect(log.snapshot().behind).toBe(true);
+    // Hearing that the ledger has moved on is not having read what came.
+    await log.add([fine("b")]);
+    log.see(server.head);
+    await log.add([fine("c")]);
+    log.see(head);
+    await log.add([fine("d")]);
+    await settled(log);
+    expect(inOrder([...server.events.values()]).map((e) => e.saw.position)).toEqual([3, 3, 9, 9]);
+    expect(log.snapshot().behind).toBe(false);
+  });
+
+  it("tells apart why nothing arrives", async () => {
+    const log = await openLog();
+    server.status = 403;
     await log.add([fine("a")]);
     await settled(log);
-    expect(log.snapshot()).toMatchObject({ toSend: 1, link: "signed_out" });
-    server.status = 503;
+    expect(log.snapshot()).toMatchObject({ toSend: 1, link: "refused" });
+    server.status = 500;
+    await settled(log);
+    expect(log.snapshot()).toMatchObject({ toSend: 1, link: "server_trouble" });
+    server.reachable = false;
     await settled(log);
     expect(log.snapshot()).toMatchObject({ toSend: 1, link: "no_signal" });
-    server.status = 200;
-    await settled(log);
-    expect(log.snapshot()).toMatchObject({ toSend: 0, link: "sent" });
   });
 
   it("covers by its signature just what the server hashes", async () => {

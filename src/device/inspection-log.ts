@@ -1,31 +1,39 @@
 import canonicalize from "canonicalize";
-import type { InspectionEvent } from "@/core/record/events";
+import { eventSchemaVersion, type InspectionEvent, type Saw } from "@/core/record/events";
 import { inOrder } from "@/core/record/reduce";
 import { deviceId, type KeptEvent, localStore } from "./local-store";
+import { batchSize, sendEvents } from "./send-events";
+import { type Link, tryAgain } from "./send-json";
 
-type BodyOf<E> = E extends InspectionEvent
-  ? Omit<E, "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at">
-  : never;
+type Made = "schema" | "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at" | "saw";
+type BodyOf<E> = E extends InspectionEvent ? Omit<E, Made> : never;
 export type EventBody = BodyOf<InspectionEvent>;
 
 export interface LogState {
   readonly events: readonly InspectionEvent[];
   readonly toSend: number;
-  readonly notTaken: readonly { readonly id: string; readonly problem: string }[];
-  readonly link: "sent" | "sending" | "no_signal" | "signed_out";
+  /** Events the server could not take: kept there, and they hold the unit until somebody looks. */
+  readonly held: readonly { readonly id: string; readonly problem: string; readonly withdrawn: boolean }[];
+  readonly link: Link;
+  /** The server's own words for why it did not take what was sent. */
+  readonly detail?: string;
   /** Tags the server raised for what was found here. */
   readonly tags: readonly string[];
+  /** The unit's ledger on the server is past what this device has seen of it. */
+  readonly behind: boolean;
 }
 
-const batchSize = 100;
 const retryMs = 4000;
+
+/** The step that takes the number of an event the server could not take. It is shown, and the walk cannot clear. */
+export const withdrawnStep = (id: string): string => `withdrawn:${id}`;
 
 /**
  * One inspection's events on this device. Writing is to the device's store first; sending follows, and is tried
  * again until the server has answered for every event.
  */
 export class InspectionLog {
-  private state: LogState = { events: [], toSend: 0, notTaken: [], link: "sent", tags: [] };
+  private state: LogState = { events: [], toSend: 0, held: [], link: "sent", tags: [], behind: false };
   private readonly listeners = new Set<() => void>();
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending: Promise<void> | undefined;
@@ -34,10 +42,17 @@ export class InspectionLog {
   constructor(
     private readonly inspectionId: string,
     private readonly fromServer: readonly InspectionEvent[],
-    tags: readonly string[],
+    private saw: Saw,
     private readonly nowMs: () => number,
   ) {
-    this.state = { ...this.state, events: inOrder(fromServer), tags };
+    this.state = { ...this.state, events: inOrder(fromServer) };
+  }
+
+  /** What of the unit's ledger has now been read and shown on this device: later events say so. */
+  see(head: Saw): void {
+    if (head.position < this.saw.position) return;
+    this.saw = head;
+    this.publish({ behind: false });
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -78,12 +93,14 @@ export class InspectionLog {
         seq += 1;
         const id = crypto.randomUUID();
         const base = {
+          schema: eventSchemaVersion,
           id,
           inspectionId: this.inspectionId,
           deviceId: device,
           seq,
           follows,
           at: new Date(this.nowMs()).toISOString(),
+          saw: this.saw,
         };
         follows = id;
         return {
@@ -114,73 +131,55 @@ export class InspectionLog {
     for (;;) {
       const waiting = (await this.kept()).filter((k) => k.state === "to_send").slice(0, batchSize);
       if (waiting.length === 0) {
-        await this.refresh({ link: "sent" });
+        await this.refresh({ link: "sent", detail: undefined });
         return;
       }
-      await this.refresh({ link: this.state.link === "no_signal" ? "no_signal" : "sending" });
-      const link = await this.sendBatch(waiting);
-      if (link !== "sent") {
-        await this.refresh({ link });
-        if (link === "no_signal") this.timer = setTimeout(() => void this.send(), retryMs);
+      await this.refresh({ link: tryAgain(this.state.link) ? this.state.link : "sending" });
+      const answer = await sendEvents(this.inspectionId, waiting);
+      if (answer.link !== "sent") {
+        await this.refresh({ link: answer.link, detail: answer.detail });
+        if (tryAgain(answer.link)) this.timer = setTimeout(() => void this.send(), retryMs);
         return;
       }
-    }
-  }
-
-  private async sendBatch(waiting: readonly KeptEvent[]): Promise<LogState["link"]> {
-    let answer: Response;
-    try {
-      answer = await fetch(`/api/inspections/${this.inspectionId}/events`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ events: waiting.map((k) => k.event) }),
+      const { tags, head } = answer.data;
+      this.publish({
+        tags: [...this.state.tags, ...tags],
+        behind: this.state.behind || head.position > this.saw.position,
       });
-    } catch {
-      return "no_signal";
     }
-    if (answer.status === 401) return "signed_out";
-    if (!answer.ok) return "no_signal";
-    const { results, tagsRaised } = (await answer.json()) as {
-      results: { id: string | null; index: number; status: string; problem?: string }[];
-      tagsRaised: string[];
-    };
-    const { events: table } = localStore();
-    for (const result of results) {
-      const kept = waiting[result.index];
-      if (kept === undefined) continue;
-      if (result.status !== "refused") await table.update(kept.id, { state: "sent" });
-      else await this.setAside(kept, result.problem ?? "refused");
-    }
-    if (tagsRaised.length > 0) this.publish({ tags: [...this.state.tags, ...tagsRaised] });
-    return "sent";
   }
 
-  /** A refused event keeps its place on the device; a withdrawn mark takes its number, so that no gap is left. */
-  private async setAside(kept: KeptEvent, problem: string): Promise<void> {
+  /**
+   * The person takes back an event the server could not take: a mark takes its number, so that the rest can be
+   * signed as a record. The event itself stays, here and on the server, and still holds the unit.
+   */
+  async withdraw(id: string): Promise<void> {
     const { events: table } = localStore();
-    const { id: _id, seq, follows, at } = kept.event;
-    const id = crypto.randomUUID();
-    const event: InspectionEvent = {
-      id,
-      inspectionId: kept.inspectionId,
-      deviceId: kept.deviceId,
+    const kept = await table.get(id);
+    if (kept === undefined || kept.state !== "held") return;
+    const { seq, follows, inspectionId, deviceId: device } = kept.event;
+    const mark = crypto.randomUUID();
+    await table.add({
+      id: mark,
+      inspectionId,
+      deviceId: device,
       seq,
-      follows,
-      at,
-      type: "changed",
-      step: "withdrawn",
-    };
-    await localStore().transaction("rw", table, async () => {
-      await table.update(kept.id, { state: "not_taken", problem });
-      await table.add({
-        id,
-        inspectionId: kept.inspectionId,
-        deviceId: kept.deviceId,
+      state: "to_send",
+      event: {
+        schema: eventSchemaVersion,
+        id: mark,
+        inspectionId,
+        deviceId: device,
         seq,
-        state: "to_send",
-        event,
-      });
+        follows,
+        at: new Date(this.nowMs()).toISOString(),
+        saw: this.saw,
+        type: "changed",
+        step: withdrawnStep(id),
+      },
     });
+    await this.refresh();
+    void this.send();
   }
 
   /** What a signature covers: the count of events and the SHA-256 of their canonical list in order. */
@@ -202,13 +201,15 @@ export class InspectionLog {
 
   private async refresh(more: Partial<LogState> = {}): Promise<void> {
     const kept = await this.kept();
-    const standing = kept.filter((k) => k.state !== "not_taken").map((k) => k.event);
+    const standing = kept.filter((k) => k.state !== "held").map((k) => k.event);
+    const events = inOrder([...this.fromServer, ...standing]);
+    const marks = new Set(events.flatMap((e) => (e.type === "changed" ? [e.step] : [])));
     this.publish({
-      events: inOrder([...this.fromServer, ...standing]),
+      events,
       toSend: kept.filter((k) => k.state === "to_send").length,
-      notTaken: kept
-        .filter((k) => k.state === "not_taken")
-        .map((k) => ({ id: k.id, problem: k.problem ?? "" })),
+      held: kept
+        .filter((k) => k.state === "held")
+        .map(({ id, problem = "" }) => ({ id, problem, withdrawn: marks.has(withdrawnStep(id)) })),
       ...more,
     });
   }

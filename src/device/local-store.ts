@@ -8,16 +8,35 @@ export interface KeptEvent {
   readonly deviceId: string;
   readonly seq: number;
   readonly event: InspectionEvent;
-  readonly state: "to_send" | "sent" | "not_taken";
+  /** `held`: the server could not take it; it is kept there and here, and the unit is held until somebody looks. */
+  readonly state: "to_send" | "sent" | "held";
   readonly problem?: string;
+}
+
+/** A request to tag out, kept until the server has hung the tag. */
+export interface KeptTag {
+  readonly id: string;
+  readonly plate: string;
+  readonly reason: string;
+  readonly note?: string;
+  readonly madeAt: string;
 }
 
 class LocalStore extends Dexie {
   declare events: EntityTable<KeptEvent, "id">;
+  declare tags: EntityTable<KeptTag, "id">;
 
   constructor() {
     super("rook-step");
     this.version(1).stores({ events: "id, inspectionId, [inspectionId+deviceId+seq], state" });
+    this.version(2)
+      .stores({ events: "id, inspectionId, [inspectionId+deviceId+seq], state", tags: "id, plate" })
+      .upgrade((change) =>
+        change
+          .table("events")
+          .filter((row: { state: string }) => row.state === "not_taken")
+          .modify({ state: "held" }),
+      );
   }
 }
 

@@ -27,7 +27,8 @@ export async function send<T>(
     return {
       ok: false,
       status: 0,
-      detail: "No signal: the server was not reached. Nothing is lost; try again.",
+      detail:
+        "No signal: the server was not reached. What you typed is still here; try again when the signal is back.",
     };
   }
   const data = (await answer.json().catch(() => ({}))) as T & {

@@ -5,6 +5,7 @@ import type { MarkKind } from "@/kit/mark";
 /** The square of each state a unit may stand in. */
 export const stateMark: Readonly<Record<StandingState, MarkKind>> = {
   tagged_out: "tag_out",
+  held: "tag_out",
   examination_overdue: "tag_out",
   repair_overdue: "repair_by",
   inspection_owed: "open",
@@ -50,4 +51,13 @@ export function tagReason(t: (key: string) => string, reason: string): string {
   return `${title}: ${t(`condition.${condition}`).toLowerCase()}`;
 }
 
-const reasonKeys = new Set(["does_not_stop", "does_not_work", "damage", "leak", "collision", "unsure"]);
+const reasonKeys = new Set([
+  "does_not_stop",
+  "does_not_work",
+  "damage",
+  "leak",
+  "collision",
+  "unsure",
+  "unreadable",
+  "unmatched",
+]);

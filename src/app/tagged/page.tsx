@@ -1,17 +1,35 @@
 import { Chrome } from "@/screens/chrome/chrome";
+import { Reports } from "@/screens/tagged/reports";
 import { TaggedView } from "@/screens/tagged/tagged-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall } from "@/server/http/page";
+import { mayAt } from "@/server/people/session";
+import { standingReports } from "@/server/reports/read";
 import { standingTags } from "@/server/tags/read";
 
 export const metadata = { title: "Tagged out" };
 
 export default async function TaggedPage() {
   const call = await pageCall();
-  const tags = call.siteId === undefined ? [] : await standingTags(database(), call.siteId);
+  const { siteId, person } = call;
+  const db = database();
+  const tags = siteId === undefined ? [] : await standingTags(db, siteId);
+  const reports = siteId === undefined ? [] : await standingReports(db, siteId);
+  const units = reports.some((r) => r.plate === null)
+    ? await db.selectFrom("unit").select(["id", "plate"]).orderBy("plate").execute()
+    : [];
   return (
     <Chrome data={await chromeData(call)} at="tagged">
       <TaggedView tags={tags.map((t) => ({ ...t, raisedAtMs: t.raisedAt.getTime() }))} />
+      <Reports
+        reports={reports.map(({ receivedAt, byId, ...r }) => ({
+          ...r,
+          own: byId === person.id,
+          receivedAtMs: receivedAt.getTime(),
+        }))}
+        units={units}
+        mayLook={siteId !== undefined && mayAt(person, "look", siteId)}
+      />
     </Chrome>
   );
 }

@@ -1,4 +1,5 @@
 import type { TestSetting } from "../machine/expect";
+import type { Quantity } from "../measure/believable";
 import type { Applies } from "../sheet/applies-to";
 import type { FigureId, FigureUnit } from "../sheet/figures";
 import type { PositionId } from "../sheet/positions";
@@ -98,7 +99,7 @@ export interface ConditionRule {
 export type Needs = Readonly<Record<string, string>>;
 
 export interface Measure {
-  readonly quantity: string;
+  readonly quantity: Quantity;
   readonly unit: FigureUnit;
   /** The sheet's limit; without it the operator reads it off the plate, and without that it cannot be graded. */
   readonly limit: FigureId;

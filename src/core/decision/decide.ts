@@ -1,27 +1,41 @@
+import type { PartId } from "../catalogue/parts";
+import type { LedgerView } from "../evidence/seen";
 import type { Scope } from "../plan/scope";
 import type { Assessment } from "../record/assess";
+import type { MatterKind, MatterStanding, OpenMatter } from "../record/matters";
 
-export type Outcome =
-  | "cleared"
-  | "cleared_with_notes"
-  | "not_cleared"
-  | "stopped_for_conditions"
-  | "tagged_out"
-  | "retest_passed";
+/** Worst first: when device and server differ the one that comes first here stands. */
+export const outcomes = [
+  "tagged_out",
+  "not_cleared",
+  "stopped_for_conditions",
+  "cleared_with_notes",
+  "retest_passed",
+  "cleared",
+] as const;
+export type Outcome = (typeof outcomes)[number];
 
 /** What besides this inspection bears on the decision, read when it is signed. */
 export interface DecisionFacts {
   readonly scope: Scope["kind"];
-  /** Numbers of tags standing on the unit, other than the one a re-test serves. */
-  readonly standingTags: readonly string[];
-  /** Earlier findings nobody has signed for (log-book school). */
-  readonly unsignedFaults: number;
-  /** Repair-by findings whose day has come. */
-  readonly repairsDue: number;
+  /** Numbers of tags standing on the unit, and of reports nobody has looked at. None of them bear on a re-test. */
+  readonly holds: readonly string[];
+  /** What is open on the unit that this walk inherits. */
+  readonly matters: readonly OpenMatter[];
+  /** Which matters the signer may say are gone. */
+  readonly maySayGone: Readonly<Record<MatterKind, boolean>>;
+  /** Every open matter stops a clearance until the owner has signed for it. */
+  readonly logBook: boolean;
   readonly examinationOverdue: boolean;
   readonly operatorAuthorised: boolean;
-  readonly unread: number;
   readonly gaps: number;
+  /** What has come into the unit's ledger since this inspection began. */
+  readonly ledger: LedgerView;
+  /** When this inspection is too old to clear: its longest age, or its trigger's boundary. */
+  readonly clearsBeforeMs: number;
+  readonly nowMs: number;
+  /** Of a re-test: the parts it is made for. A new finding on one of them means it is not passed. */
+  readonly retestParts: readonly PartId[];
 }
 
 export interface Reason {
@@ -34,6 +48,10 @@ export interface Reason {
     | "ungradable_checks"
     | "repair_due"
     | "fault_unsigned"
+    | "matters_unanswered"
+    | "answers_ended"
+    | "too_old"
+    | "retest_found_more"
     | "not_authorised"
     | "events_missing"
     | "partial_scope"
@@ -48,27 +66,21 @@ export interface Decision {
   readonly reasons: readonly Reason[];
 }
 
-/** Worst first: when device and server differ the one that comes first here stands. */
-const severity: readonly Outcome[] = [
-  "tagged_out",
-  "not_cleared",
-  "stopped_for_conditions",
-  "cleared_with_notes",
-  "retest_passed",
-  "cleared",
-];
-
 export const worseOutcome = (a: Outcome, b: Outcome): Outcome =>
-  severity.indexOf(a) <= severity.indexOf(b) ? a : b;
+  outcomes.indexOf(a) <= outcomes.indexOf(b) ? a : b;
 
 export const clears = (outcome: Outcome): boolean =>
   outcome === "cleared" || outcome === "cleared_with_notes";
 
 /**
- * Weighs the whole: what was found, what is missing, and what stands besides. "Incomplete" is never a pass,
- * and a tag-out always wins.
+ * Weighs the whole: what was found, what is missing, and what stands besides. "Incomplete" is never a pass, and a
+ * tag-out always wins. A re-test is judged on its own checks: what else hangs on the unit holds it all the same.
  */
-export function decide(assessment: Assessment, facts: DecisionFacts): Decision {
+export function decide(
+  assessment: Assessment,
+  facts: DecisionFacts,
+  matters: readonly MatterStanding[] = [],
+): Decision {
   const stops: Reason[] = [];
   const incomplete: Reason[] = [];
   const conditions: Reason[] = [];
@@ -76,27 +88,52 @@ export function decide(assessment: Assessment, facts: DecisionFacts): Decision {
   const note = (list: Reason[], reason: Reason["reason"], count: number, detail = `${count}`) => {
     if (count > 0) list.push({ reason, detail });
   };
+  const retest = facts.scope === "retest";
   const machine = assessment.findings.filter((f) => !f.place);
-  note(stops, "tag_standing", facts.standingTags.length, facts.standingTags.join(", "));
+  const left = retest ? [] : matters.filter((m) => m.said !== "gone");
+  if (!retest) note(stops, "tag_standing", facts.holds.length, facts.holds.join(", "));
   note(stops, "finding_tags_out", machine.filter((f) => f.grade === "tag_out").length);
-  note(stops, "examination_overdue", facts.examinationOverdue ? 1 : 0);
+  if (!retest) note(stops, "examination_overdue", facts.examinationOverdue ? 1 : 0);
 
-  note(incomplete, "open_checks", assessment.open.length);
+  const ended = [...assessment.byCheck.values()].filter((c) => c.endedBy !== undefined).length;
+  note(incomplete, "open_checks", assessment.open.length - ended);
+  note(incomplete, "answers_ended", ended);
   note(incomplete, "skipped_checks", assessment.skipped.length);
   note(incomplete, "ungradable_checks", assessment.ungradable.length);
-  note(incomplete, "events_missing", facts.unread + facts.gaps);
-  note(incomplete, "repair_due", facts.repairsDue);
-  note(incomplete, "fault_unsigned", facts.unsignedFaults);
+  note(incomplete, "events_missing", facts.gaps + assessment.withdrawn);
+  note(incomplete, "matters_unanswered", left.filter((m) => m.said === "nothing").length);
+  note(incomplete, "repair_due", left.filter((m) => isDue(m, facts.nowMs)).length);
+  note(incomplete, "fault_unsigned", facts.logBook ? left.filter((m) => !m.place).length : 0);
   note(incomplete, "not_authorised", facts.operatorAuthorised ? 0 : 1);
-  note(incomplete, "partial_scope", facts.scope === "full" || facts.scope === "retest" ? 0 : 1);
+  note(incomplete, "partial_scope", facts.scope === "full" || retest ? 0 : 1);
+  note(incomplete, "too_old", facts.scope === "full" && facts.nowMs >= facts.clearsBeforeMs ? 1 : 0);
+  note(
+    incomplete,
+    "retest_found_more",
+    retest ? machine.filter((f) => f.grade !== "put_right" && facts.retestParts.includes(f.part)).length : 0,
+  );
 
-  note(conditions, "place", assessment.findings.filter((f) => f.place).length);
-  note(notes, "notes", machine.filter((f) => f.grade !== "tag_out").length);
+  const found = (key: string, condition: string) =>
+    assessment.findings.some((f) => f.check === key && f.condition === condition);
+  const inherited = left.filter((m) => !found(m.check, m.condition));
+  note(
+    conditions,
+    "place",
+    assessment.findings.filter((f) => f.place).length + inherited.filter((m) => m.place).length,
+  );
+  note(
+    notes,
+    "notes",
+    machine.filter((f) => f.grade !== "tag_out").length + inherited.filter((m) => !m.place).length,
+  );
 
   const reasons = [...stops, ...incomplete, ...conditions, ...notes];
   if (stops.length > 0) return { outcome: "tagged_out", reasons };
   if (incomplete.length > 0) return { outcome: "not_cleared", reasons };
-  if (facts.scope === "retest") return { outcome: "retest_passed", reasons };
+  if (retest) return { outcome: "retest_passed", reasons };
   if (conditions.length > 0) return { outcome: "stopped_for_conditions", reasons };
   return { outcome: notes.length > 0 ? "cleared_with_notes" : "cleared", reasons };
 }
+
+const isDue = (matter: OpenMatter, nowMs: number) =>
+  matter.repairByMs !== undefined && matter.repairByMs <= nowMs;

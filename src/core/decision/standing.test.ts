@@ -1,18 +1,19 @@
 import { describe, expect, it } from "vitest";
 import { worseOutcome } from "./decide";
-import { clearanceEndsMs, type StandingFacts, shiftFor, standingOf } from "./standing";
+import { clearanceEndsMs, clearsBeforeMs, type StandingFacts, shiftFor, standingOf } from "./standing";
 
 const at = (text: string) => Date.parse(`2026-03-${text}:00Z`);
 const shifts = [
   { id: "early", startsMin: 390 },
   { id: "late", startsMin: 870 },
 ];
+const walk = { outcome: "cleared", checksDue: 108, proven: 108, untilMs: at("02T14:30") } as const;
 const cleared: StandingFacts = {
-  standingTags: [],
-  lastInspection: { outcome: "cleared", signedAtMs: at("02T05:59"), signedBy: "x", scope: "full" },
+  tags: [],
+  reports: [],
+  walk,
   examinationDueMs: at("20T00:00"),
   nowMs: at("02T09:00"),
-  clearanceEndsMs: at("02T14:30"),
 };
 const state = (more: Partial<StandingFacts>) => standingOf({ ...cleared, ...more }).state;
 
@@ -21,24 +22,39 @@ describe("standingOf", () => {
     expect(standingOf(cleared)).toEqual({ state: "cleared", usable: true, untilMs: at("02T14:30") });
     expect(state({ nowMs: at("02T14:30") })).toBe("expired");
   });
-  it("a tag comes before everything; after release an inspection is owed, never cleared", () => {
-    expect(state({ standingTags: ["T-0001"], nowMs: at("25T00:00") })).toBe("tagged_out");
-    expect(state({ lastReleaseAtMs: at("02T08:00") })).toBe("inspection_owed");
-    expect(state({ lastInspection: { ...cleared.lastInspection!, outcome: "tagged_out" } })).toBe(
-      "inspection_owed",
-    );
-    expect(
-      state({ lastInspection: { ...cleared.lastInspection!, outcome: "retest_passed", scope: "retest" } }),
-    ).toBe("inspection_owed");
+  it("a tag comes before everything, a report nobody has looked at next", () => {
+    expect(state({ tags: ["T-0001"], nowMs: at("25T00:00") })).toBe("tagged_out");
+    expect(state({ tags: ["T-0001"], reports: ["R-00AA"] })).toBe("tagged_out");
+    expect(state({ reports: ["R-00AA"] })).toBe("held");
+    expect(state({ walk: { ...walk, outcome: "tagged_out" } })).toBe("inspection_owed");
+  });
+  it("evidence that has ended takes the clearance with it, one check as well as all", () => {
+    for (const proven of [107, 0]) {
+      expect(standingOf({ ...cleared, walk: { ...walk, proven, endedBy: "contact" } })).toEqual({
+        state: "inspection_owed",
+        usable: false,
+        endedBy: "contact",
+      });
+    }
   });
   it("dates take it away", () => {
     expect(state({ examinationDueMs: at("02T09:00") })).toBe("examination_overdue");
     expect(state({ repairDueMs: at("02T08:59") })).toBe("repair_overdue");
     expect(standingOf({ ...cleared, repairDueMs: at("02T12:00") }).untilMs).toBe(at("02T12:00"));
-    expect(state({ lastInspection: undefined })).toBe("inspection_owed");
-    expect(state({ lastInspection: { ...cleared.lastInspection!, outcome: "not_cleared" } })).toBe(
-      "not_cleared",
-    );
+    expect(state({ walk: undefined })).toBe("inspection_owed");
+    expect(state({ walk: { ...walk, outcome: "not_cleared" } })).toBe("not_cleared");
+    expect(state({ walk: { ...walk, outcome: "stopped_for_conditions" } })).toBe("stopped_for_conditions");
+  });
+});
+
+describe("how long a walk may take", () => {
+  const until = (trigger: "day" | "shift", began: string, longestWalkMin?: number) =>
+    clearsBeforeMs({ trigger, longestWalkMin }, shifts, at(began), 0);
+  it("four hours unless the policy says otherwise, and never past its trigger's boundary", () => {
+    expect(until("shift", "02T05:40")).toBe(at("02T09:40"));
+    expect(until("shift", "02T05:40", 60)).toBe(at("02T06:40"));
+    expect(until("shift", "02T12:30")).toBe(at("02T14:30"));
+    expect(until("day", "02T23:00")).toBe(at("03T00:00"));
   });
 });
 

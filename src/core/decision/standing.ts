@@ -1,28 +1,32 @@
+import type { EntryKind } from "../evidence/touches";
 import type { Policy } from "../grade/policy";
-import type { Scope } from "../plan/scope";
 import { clears, type Outcome } from "./decide";
 
 /** The facts about a unit at one moment, read under the unit's lock. Times are milliseconds since 1970. */
 export interface StandingFacts {
-  readonly standingTags: readonly string[];
-  readonly lastInspection?: {
+  /** Numbers of tags that stand and of reports nobody has looked at. */
+  readonly tags: readonly string[];
+  readonly reports: readonly string[];
+  /** The latest signed full walk, by ledger position, and what is left of what it proved. */
+  readonly walk?: {
     readonly outcome: Outcome;
-    readonly signedAtMs: number;
-    readonly signedBy: string;
-    readonly scope: Scope["kind"];
+    readonly checksDue: number;
+    /** Checks whose evidence stands: fine or noted, and not ended by anything. */
+    readonly proven: number;
+    /** What ended the evidence last; undefined while all of it stands. */
+    readonly endedBy?: EntryKind;
+    /** When the clearance's trigger comes round again. */
+    readonly untilMs?: number;
   };
-  /** When the last tag was lifted: an inspection is owed from then. */
-  readonly lastReleaseAtMs?: number;
   readonly examinationDueMs: number;
-  /** The earliest day a repair-by finding falls due and is not repaired. */
+  /** The earliest day the repair of something open falls due. */
   readonly repairDueMs?: number;
   readonly nowMs: number;
-  /** When the clearance's trigger comes round again. */
-  readonly clearanceEndsMs?: number;
 }
 
 export type StandingState =
   | "tagged_out"
+  | "held"
   | "examination_overdue"
   | "repair_overdue"
   | "inspection_owed"
@@ -34,36 +38,34 @@ export type StandingState =
 
 export interface Standing {
   readonly state: StandingState;
-  /** Whether the last signed clearance is in effect now. */
+  /** Whether the unit may be used here and now: a signed clearance is in effect. */
   readonly usable: boolean;
   readonly untilMs?: number;
+  /** What ended the last clearance, where something did. */
+  readonly endedBy?: EntryKind;
 }
 
 /**
- * May the unit be used now? What was signed stays signed; whether it is in effect is worked out anew each time
- * it is read. The first rule that applies wins, and a tag comes before everything.
+ * May the unit be used now? What was signed stays signed; whether it is in effect is worked out anew each time it is
+ * read, from the evidence of the latest full walk. The first rule that applies wins, and a tag comes before
+ * everything.
  */
 export function standingOf(facts: StandingFacts): Standing {
   const out = (state: StandingState): Standing => ({ state, usable: false });
-  const last = facts.lastInspection;
-  if (facts.standingTags.length > 0) return out("tagged_out");
-  if (facts.nowMs >= facts.examinationDueMs) return out("examination_overdue");
-  if (facts.repairDueMs !== undefined && facts.nowMs >= facts.repairDueMs) return out("repair_overdue");
-  if (last === undefined || last.scope !== "full") return out("inspection_owed");
-  if (facts.lastReleaseAtMs !== undefined && facts.lastReleaseAtMs >= last.signedAtMs)
-    return out("inspection_owed");
-  if (last.outcome === "tagged_out") return out("inspection_owed");
-  if (!clears(last.outcome))
-    return out(last.outcome === "stopped_for_conditions" ? "stopped_for_conditions" : "not_cleared");
-  if (facts.clearanceEndsMs === undefined || facts.nowMs >= facts.clearanceEndsMs) return out("expired");
+  const { walk, nowMs } = facts;
+  if (facts.tags.length > 0) return out("tagged_out");
+  if (facts.reports.length > 0) return out("held");
+  if (nowMs >= facts.examinationDueMs) return out("examination_overdue");
+  if (facts.repairDueMs !== undefined && nowMs >= facts.repairDueMs) return out("repair_overdue");
+  if (walk === undefined || walk.outcome === "tagged_out") return out("inspection_owed");
+  if (!clears(walk.outcome))
+    return out(walk.outcome === "stopped_for_conditions" ? "stopped_for_conditions" : "not_cleared");
+  if (walk.untilMs === undefined || nowMs >= walk.untilMs) return out("expired");
+  if (walk.proven < walk.checksDue) return { ...out("inspection_owed"), endedBy: walk.endedBy };
   return {
-    state: last.outcome === "cleared" ? "cleared" : "cleared_with_notes",
+    state: walk.outcome === "cleared" ? "cleared" : "cleared_with_notes",
     usable: true,
-    untilMs: Math.min(
-      facts.clearanceEndsMs,
-      facts.repairDueMs ?? Number.POSITIVE_INFINITY,
-      facts.examinationDueMs,
-    ),
+    untilMs: Math.min(walk.untilMs, facts.repairDueMs ?? Number.POSITIVE_INFINITY, facts.examinationDueMs),
   };
 }
 
@@ -73,6 +75,8 @@ export interface ShiftClock {
   readonly startsMin: number;
 }
 
+/** A walk's longest age where the policy does not say. */
+const longestWalkMin = 240;
 const dayMs = 86_400_000;
 const minMs = 60_000;
 
@@ -122,4 +126,18 @@ export function clearanceEndsMs(
   }
   // Operator change and each use end sooner, by an event; the shift's end is the latest they can last.
   return shiftFor(shifts, signedAtMs, offsetMin).endMs;
+}
+
+/**
+ * Until when a walk that began at `beganMs`, by the server's clock, may still clear: within the policy's longest age
+ * and before its trigger comes round. Signed later it is a record.
+ */
+export function clearsBeforeMs(
+  policy: Pick<Policy, "trigger" | "longestWalkMin">,
+  shifts: readonly ShiftClock[],
+  beganMs: number,
+  offsetMin: number,
+): number {
+  const boundaryMs = clearanceEndsMs(policy.trigger, shifts, beganMs, offsetMin);
+  return Math.min(boundaryMs, beganMs + (policy.longestWalkMin ?? longestWalkMin) * minMs);
 }

@@ -29,6 +29,9 @@ export interface Graded {
   readonly floor: boolean;
 }
 
+/** What goes somewhere when it is gone: the same again within a few shifts is a leak. Cleaning a deck is not. */
+const refills: ReadonlySet<Upkeep> = new Set(["top_up_water", "top_up_oil", "top_up_coolant", "inflate"]);
+
 const order: readonly Grade[] = ["fine", "put_right", "watch", "repair_by", "tag_out"];
 
 export const isWorse = (a: Grade, b: Grade): boolean => order.indexOf(a) > order.indexOf(b);
@@ -47,7 +50,7 @@ function bySchool(found: Found, policy: Policy, context: GradeContext): Graded {
   const { rule, putRight } = found;
   if (rule.conditions) return { grade: "watch", rule: "place.conditions", floor: false };
   if (putRight !== undefined && putRight === rule.upkeep && policy.upkeep.includes(putRight)) {
-    return context.earlierTopUps >= policy.topUpsAllowed
+    return refills.has(putRight) && context.earlierTopUps >= policy.topUpsAllowed
       ? { grade: "repair_by", rule: "upkeep.repeated", floor: false }
       : { grade: "put_right", rule: "upkeep.put_right", floor: false };
   }

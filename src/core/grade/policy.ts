@@ -42,7 +42,17 @@ export const policySchema = z.strictObject({
   /** The same top-up this many times within `topUpWithinShifts` is a leak. */
   topUpsAllowed: z.number().int().min(1),
   topUpWithinShifts: z.number().int().min(1),
-  returnToService: z.enum(["second_person", "owner_only", "same_technician"]),
+  /** One that does not say is the strictest: owner only. */
+  returnToService: z.enum(["second_person", "owner_only", "same_technician"]).optional(),
+  /** A walk older than this clears nothing. Four hours where not set. */
+  longestWalkMin: z.number().int().min(30).max(720).optional(),
+  /** Who may say that an open finding is gone; where not set, the stricter. */
+  matterGone: z
+    .strictObject({
+      place: z.enum(["inspector", "supervisor"]),
+      watch: z.enum(["inspector", "supervisor"]),
+    })
+    .optional(),
 });
 
 export type Policy = z.infer<typeof policySchema>;
@@ -58,4 +68,6 @@ export const defaultPolicy: Policy = {
   topUpsAllowed: 2,
   topUpWithinShifts: 8,
   returnToService: "second_person",
+  longestWalkMin: 240,
+  matterGone: { place: "inspector", watch: "inspector" },
 };

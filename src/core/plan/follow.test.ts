@@ -20,6 +20,8 @@ function events(...bodies: readonly Body[]): readonly InspectionEvent[] {
   return bodies.map((body, i): InspectionEvent => {
     made += 1;
     const common = {
+      schema: 2 as const,
+      saw: { position: 0, headHash: "" },
       id: `00000000-0000-4000-8000-${String(made).padStart(12, "0")}`,
       inspectionId: "00000000-0000-4000-8000-000000000000",
       deviceId: "d",

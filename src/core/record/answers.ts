@@ -1,13 +1,13 @@
 import type { Grade } from "../catalogue/types";
 import type { Finding } from "./assess";
 import type { InspectionEvent } from "./events";
-import { type Given, inOrder } from "./reduce";
+import { type Given, inOrder, isAnswer } from "./reduce";
 
 /** What was last given for each check, in the order of the walk; what it superseded stays in the events. */
 export function lastGiven(events: readonly InspectionEvent[]): readonly Given[] {
   const last = new Map<string, Given>();
   for (const event of inOrder(events)) {
-    if (event.type !== "changed") last.set(event.check, event);
+    if (isAnswer(event)) last.set(event.check, event);
   }
   return [...last.values()];
 }

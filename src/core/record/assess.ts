@@ -1,8 +1,11 @@
 import type { Check, CheckKey } from "../catalogue/catalogue";
 import type { PartId } from "../catalogue/parts";
 import type { Grade, Upkeep } from "../catalogue/types";
+import { type EndedBy, neverEnded } from "../evidence/seen";
+import type { LedgerTouch } from "../evidence/touches";
 import { type GradeContext, type Graded, gradeFinding, isWorse, noContext } from "../grade/grade";
 import type { Policy } from "../grade/policy";
+import { isBelievable, isBelievableLimit } from "../measure/believable";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import type { Given, Reduction } from "./reduce";
@@ -26,14 +29,18 @@ export interface CheckAssessment {
   readonly grade?: Grade;
   /** The event that stands for the check. */
   readonly eventId?: string;
+  /** It was answered, and this came into the unit's ledger after: it is asked again. */
+  readonly endedBy?: LedgerTouch;
 }
 
 export interface Assessment {
   readonly byCheck: ReadonlyMap<CheckKey, CheckAssessment>;
+  /** What was found and still proves something; what an entry of the ledger ended is the unit's, as a tag or a matter. */
   readonly findings: readonly Finding[];
   readonly open: readonly CheckKey[];
   readonly skipped: readonly CheckKey[];
   readonly ungradable: readonly CheckKey[];
+  readonly withdrawn: number;
   /** Answers to checks the plan does not have, or conditions the check does not have. */
   readonly misfits: readonly string[];
 }
@@ -42,7 +49,7 @@ export type ContextOf = (check: CheckKey, condition: string) => GradeContext;
 
 /**
  * Grades everything that stands. Device and server run this same function on the same events. Where one check
- * has several answers the worst stands.
+ * has several answers the worst stands; an answer that a later entry of the unit's ledger ended proves nothing.
  */
 export function assess(
   checks: readonly Check[],
@@ -50,12 +57,14 @@ export function assess(
   reduction: Reduction,
   policy: Policy,
   contextOf: ContextOf = () => noContext,
+  ended: EndedBy = neverEnded,
 ): Assessment {
   const byCheck = new Map<CheckKey, CheckAssessment>();
   const findings: Finding[] = [];
   const misfits: string[] = [];
   for (const check of checks) {
-    const given = reduction.given.get(check.key) ?? [];
+    const all = reduction.given.get(check.key) ?? [];
+    const given = all.filter((event) => ended(event) === undefined);
     const read = given.map((event) => readGiven(check, sheet, policy, event, contextOf));
     const worst = read.reduce<Read | undefined>(
       (a, b) => (a === undefined || rank(b) > rank(a) ? b : a),
@@ -66,6 +75,7 @@ export function assess(
       status: worst?.status ?? "open",
       grade: worst?.finding?.grade,
       eventId: worst?.eventId,
+      ...(worst === undefined && all[0] !== undefined ? { endedBy: ended(all[0]) } : {}),
     });
     for (const each of read) {
       if (each.finding !== undefined) findings.push(each.finding);
@@ -82,6 +92,7 @@ export function assess(
     open: withStatus("open"),
     skipped: withStatus("skipped"),
     ungradable: withStatus("ungradable"),
+    withdrawn: reduction.withdrawn,
     misfits,
   };
 }
@@ -110,6 +121,9 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
       return { status: "ungradable", eventId, misfit: `${check.key}: not a measured check` };
     const limit = figureOf(sheet, measure.limit) ?? event.limitRead;
     if (limit === undefined) return { status: "ungradable", eventId };
+    const { quantity } = measure;
+    if (!isBelievable(quantity, event.value) || !isBelievableLimit(quantity, limit))
+      return { status: "ungradable", eventId };
     const within = measure.sense === "at_least" ? event.value >= limit : event.value <= limit;
     if (within) return { status: "fine", eventId };
     return findingOf(

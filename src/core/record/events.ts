@@ -1,21 +1,59 @@
 import { z } from "zod";
 
+/** The form events are made in today; older ones are read through `upcast`. */
+export const eventSchemaVersion = 2;
+
+/** Text every store can keep: no NUL, no half of a surrogate pair. */
+const text = (most: number) =>
+  z
+    .string()
+    .max(most)
+    .refine((value) => isStorable(value), "expected text without NUL or half characters; type it again");
+
+export function isStorable(value: string): boolean {
+  for (let i = 0; i < value.length; i++) {
+    const unit = value.charCodeAt(i);
+    if (unit === 0) return false;
+    if (unit < 0xd800 || unit > 0xdfff) continue;
+    const next = value.charCodeAt(i + 1);
+    if (unit > 0xdbff || !(next >= 0xdc00 && next <= 0xdfff)) return false;
+    i += 1;
+  }
+  return true;
+}
+
+/** What the device had seen of the unit's ledger when an event was made: causality without clocks. */
+const sawSchema = z.strictObject({
+  position: z.number().int().min(0).max(2_147_483_647),
+  /** Hash of the entry at that position; empty at 0. */
+  headHash: z.string().regex(/^([0-9a-f]{64})?$/),
+});
+export type Saw = z.infer<typeof sawSchema>;
+
 /**
  * One event of an inspection. Made on the device, never edited. `at` is the device's clock and only for
- * showing; `seq` (per device, from 1) and `follows` order events.
+ * showing; `seq` (per device, from 1) and `follows` order events, `saw` sets them among the unit's entries.
  */
 const base = {
+  schema: z.literal(eventSchemaVersion),
   id: z.uuid(),
   inspectionId: z.uuid(),
-  deviceId: z.string().min(1).max(64),
-  seq: z.number().int().min(1),
+  deviceId: text(64).min(1),
+  /** The key this device signs with, once devices have keys. */
+  deviceKey: text(100).optional(),
+  seq: z.number().int().min(1).max(2_147_483_647),
   follows: z.uuid().nullable(),
   at: z.iso.datetime(),
+  saw: sawSchema,
 };
 
-const checkKey = z.string().min(1).max(120);
-const supersedes = z.strictObject({ event: z.uuid(), reason: z.string().min(1).max(400) });
-const note = z.string().max(1000);
+const checkKey = text(120).min(1);
+const supersedes = z.strictObject({ event: z.uuid(), reason: text(400).min(1) });
+const note = text(1000);
+const reading = z.number().finite().min(-1e9).max(1e9);
+
+/** What a person says of an open finding they inherited. */
+export const matterSays = ["same", "worse", "gone"] as const;
 
 export const eventSchema = z.discriminatedUnion("type", [
   z.strictObject({
@@ -23,14 +61,18 @@ export const eventSchema = z.discriminatedUnion("type", [
     type: z.literal("answered"),
     check: checkKey,
     result: z.discriminatedUnion("kind", [
-      z.strictObject({ kind: z.literal("fine") }),
+      z.strictObject({
+        kind: z.literal("fine"),
+        /** What kept a movement from coming at first, found and set right: no fault (an interlock's id). */
+        cause: text(60).optional(),
+      }),
       z.strictObject({
         kind: z.literal("condition"),
-        condition: z.string().min(1).max(60),
+        condition: text(60).min(1),
         note: note.optional(),
-        putRight: z.string().max(40).optional(),
+        putRight: text(40).optional(),
         /** Interlocks the operator ruled out before calling it a fault. */
-        ruledOut: z.array(z.string().max(60)).max(60).optional(),
+        ruledOut: z.array(text(60)).max(60).optional(),
       }),
     ]),
     supersedes: supersedes.optional(),
@@ -40,27 +82,36 @@ export const eventSchema = z.discriminatedUnion("type", [
     type: z.literal("measured"),
     check: checkKey,
     /** In the unit of the check's measure. */
-    value: z.number().finite(),
+    value: reading,
     /** The limit as read off the plate, where the sheet has none. */
-    limitRead: z.number().finite().optional(),
-    putRight: z.string().max(40).optional(),
+    limitRead: reading.optional(),
+    putRight: text(40).optional(),
     supersedes: supersedes.optional(),
   }),
   z.strictObject({
     ...base,
     type: z.literal("skipped"),
     check: checkKey,
-    reason: z.string().min(1).max(400),
+    reason: text(400).min(1),
     supersedes: supersedes.optional(),
   }),
-  z.strictObject({ ...base, type: z.literal("changed"), step: z.string().min(1).max(120) }),
+  /** What has become of a finding that was open on the unit when this inspection began, or came up beside it. */
+  z.strictObject({
+    ...base,
+    type: z.literal("matter"),
+    check: checkKey,
+    finding: z.uuid(),
+    says: z.enum(matterSays),
+    reason: text(400).optional(),
+  }),
+  z.strictObject({ ...base, type: z.literal("changed"), step: text(120).min(1) }),
 ]);
 
 export type InspectionEvent = z.infer<typeof eventSchema>;
 export type EventOf<T extends InspectionEvent["type"]> = Extract<InspectionEvent, { type: T }>;
 
-/** What every event carries, even one this version cannot read: enough to keep it and to hold the seal. */
-export const envelopeSchema = z.looseObject({ ...base, type: z.string().min(1).max(40) });
-export type EventEnvelope = z.infer<typeof envelopeSchema>;
-
-export const eventTypes: readonly string[] = eventSchema.options.map((option) => option.shape.type.value);
+/** An event of an earlier form in today's. One from before `saw` has seen nothing of the ledger. */
+export function upcast(raw: unknown): unknown {
+  if (typeof raw !== "object" || raw === null || "schema" in raw) return raw;
+  return { ...raw, schema: eventSchemaVersion, saw: { position: 0, headHash: "" } };
+}

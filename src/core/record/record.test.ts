@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checksOf } from "../catalogue/catalogue";
 import { type DecisionFacts, decide } from "../decision/decide";
+import { emptyLedger } from "../evidence/seen";
 import { gradeFinding, noContext } from "../grade/grade";
 import { defaultPolicy, type Policy } from "../grade/policy";
 import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
@@ -16,11 +17,13 @@ const keyOf = (id: string) => checks.find((c) => c.definition.id === id)!.key;
 
 type Body = InspectionEvent extends infer E
   ? E extends InspectionEvent
-    ? Omit<E, "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at">
+    ? Omit<E, "schema" | "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at" | "saw">
     : never
   : never;
 const event = (seq: number, body: Body): InspectionEvent =>
   ({
+    schema: 2,
+    saw: { position: 0, headHash: "" },
     id: uuid(seq),
     inspectionId: uuid(0),
     deviceId: "tablet",
@@ -47,13 +50,17 @@ const clean: readonly InspectionEvent[] = checks.map((check, i) =>
 
 const facts: DecisionFacts = {
   scope: "full",
-  standingTags: [],
-  unsignedFaults: 0,
-  repairsDue: 0,
+  holds: [],
+  matters: [],
+  maySayGone: { place: true, watch: true, repair_by: false },
+  logBook: false,
   examinationOverdue: false,
   operatorAuthorised: true,
-  unread: 0,
   gaps: 0,
+  ledger: emptyLedger,
+  clearsBeforeMs: 10_000,
+  nowMs: 1_000,
+  retestParts: [],
 };
 const assessed = (events: readonly InspectionEvent[], policy: Policy = defaultPolicy) =>
   assess(checks, slabScissorSheet, reduce(events), policy);
@@ -214,14 +221,12 @@ describe("the decision", () => {
   });
 
   it("no standing fact can be outvoted by a clean walk", () => {
-    expect(outcome(clean, { standingTags: ["T-0007"] })).toBe("tagged_out");
+    expect(outcome(clean, { holds: ["T-0007"] })).toBe("tagged_out");
     expect(outcome(clean, { examinationOverdue: true })).toBe("tagged_out");
     for (const fact of [
       { operatorAuthorised: false },
-      { unread: 1 },
       { gaps: 1 },
-      { repairsDue: 1 },
-      { unsignedFaults: 1 },
+      { nowMs: 10_000 },
       { scope: "check_in" as const },
       { scope: "transport" as const },
     ]) {

@@ -9,6 +9,10 @@ export interface Reduction {
   readonly given: ReadonlyMap<CheckKey, readonly Given[]>;
   /** Changes of state that were made, by plan step. */
   readonly changed: ReadonlySet<string>;
+  /** What was last said of each inherited finding, by its id. */
+  readonly matters: ReadonlyMap<string, EventOf<"matter">>;
+  /** Events the server could not take and the person took back: shown, and nothing with one of them clears. */
+  readonly withdrawn: number;
   readonly problems: readonly ReplayProblem[];
 }
 
@@ -28,9 +32,9 @@ export function reduce(events: readonly InspectionEvent[]): Reduction {
   const byId = new Map(ordered.map((event) => [event.id, event]));
   const superseded = new Set<string>();
   for (const event of ordered) {
-    if (event.type === "changed" || event.supersedes === undefined) continue;
+    if (!isAnswer(event) || event.supersedes === undefined) continue;
     const target = byId.get(event.supersedes.event);
-    if (target === undefined || target.type === "changed") {
+    if (target === undefined || !isAnswer(target)) {
       problems.push({ eventId: event.id, problem: "supersedes_unknown", detail: event.supersedes.event });
     } else if (target.check !== event.check) {
       problems.push({ eventId: event.id, problem: "supersedes_other_check", detail: target.check });
@@ -38,12 +42,19 @@ export function reduce(events: readonly InspectionEvent[]): Reduction {
   }
   const given = new Map<CheckKey, readonly Given[]>();
   const changed = new Set<string>();
+  const matters = new Map<string, EventOf<"matter">>();
   for (const event of ordered) {
     if (event.type === "changed") changed.add(event.step);
+    else if (event.type === "matter") matters.set(event.finding, event);
     else if (!superseded.has(event.id)) given.set(event.check, [...(given.get(event.check) ?? []), event]);
   }
-  return { given, changed, problems };
+  const withdrawn = [...changed].filter((step) => step.startsWith("withdrawn")).length;
+  return { given, changed, matters, withdrawn, problems };
 }
+
+/** Whether an event answers a check: in words, by a reading, or by passing it over. */
+export const isAnswer = (event: InspectionEvent): event is Given =>
+  event.type === "answered" || event.type === "measured" || event.type === "skipped";
 
 /** Events once each, in the order they were made. */
 export function inOrder(events: readonly InspectionEvent[]): readonly InspectionEvent[] {

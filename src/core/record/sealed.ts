@@ -23,6 +23,7 @@ export interface SealedDocument {
   readonly shownOutcome: Outcome;
   readonly reasons: readonly Reason[];
   readonly findings: readonly Finding[];
-  readonly signature: Signature;
+  /** Away where the signer's data has been erased; its digest stays in the entry. */
+  readonly signature?: Signature;
   readonly events: readonly InspectionEvent[];
 }

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { figureRange, isBelievableFigure } from "../measure/believable";
 import { choiceIds, choices, choicesOf } from "./choices";
 import { families, powers, powersOf, tyreKinds } from "./families";
 import { type FeatureId, familyMayHave, featureIds, features } from "./features";
@@ -25,7 +26,10 @@ const figureSchema = z.strictObject({
 });
 
 const stopButtonSchema = z.strictObject({
-  id: z.string().regex(/^[a-z_]+$/, "a stop button id is lower-case words joined by _"),
+  id: z
+    .string()
+    .max(40)
+    .regex(/^[a-z_]+$/, "a stop button id is lower-case words joined by _"),
   at: z.enum(["ground", "platform", "chassis", "remote"]),
   resets: z.enum(["pull", "twist", "lift_cover"]),
 });
@@ -39,6 +43,9 @@ const lampSchema = z.strictObject({
 
 const pointSchema = z.strictObject({ xM: z.number().finite(), yM: z.number().finite() });
 
+/** More than any lift has, and few enough to plan. */
+const mostStopButtons = 12;
+
 /**
  * The machine sheet: one per model, typed in from its manual by the owner. Everything that differs from
  * machine to machine is here; nothing in the code falls back on a guess when a figure is missing.
@@ -46,8 +53,8 @@ const pointSchema = z.strictObject({ xM: z.number().finite(), yM: z.number().fin
 export const sheetSchema = z
   .strictObject({
     schema: z.literal(1),
-    maker: z.string().min(1),
-    model: z.string().min(1),
+    maker: z.string().min(1).max(80),
+    model: z.string().min(1).max(80),
     family: z.enum(families),
     power: z.enum(powers),
     tyres: z.enum(tyreKinds),
@@ -56,7 +63,9 @@ export const sheetSchema = z
       .partialRecord(z.enum(choiceIds as [(typeof choiceIds)[number]]), z.string())
       .optional()
       .describe("How a thing is built, where makers differ; one left out is unknown"),
-    stopButtons: z.array(stopButtonSchema),
+    stopButtons: z
+      .array(stopButtonSchema)
+      .max(mostStopButtons, `expected at most ${mostStopButtons} stop buttons on one machine`),
     lamps: z.partialRecord(z.enum(lampIds), lampSchema).optional(),
     alarms: z.partialRecord(z.enum(soundIds), z.enum(patterns)).optional(),
     figures: z.partialRecord(z.enum(figureIds as [FigureId, ...FigureId[]]), figureSchema),
@@ -103,8 +112,10 @@ export const sheetSchema = z
       if (!(figureTable[id].families as readonly string[]).includes(sheet.family)) {
         refuse(["figures", id], `a ${family} has no ${id}; remove it`);
       }
-      if (figure.value < 0 && figureTable[id].unit !== "degC") {
-        refuse(["figures", id, "value"], `expected 0 ${figureTable[id].unit} or more, got ${figure.value}`);
+      const { unit } = figureTable[id];
+      if (!isBelievableFigure(unit, figure.value)) {
+        const [least, most] = figureRange[unit];
+        refuse(["figures", id, "value"], `expected ${least} to ${most} ${unit}, got ${figure.value}`);
       }
     }
     for (const id of positionIds) {

@@ -8,6 +8,8 @@ export interface ChromeData {
   readonly person: string;
   readonly place: string;
   readonly tagged: number;
+  /** Requests to tag out whose unit nobody knows yet. */
+  readonly unmatched: readonly string[];
   readonly display: Display;
   readonly demoClock?: string;
 }
@@ -58,6 +60,17 @@ export function Chrome({
           <DisplayMenu person={data.person} display={data.display} />
         </div>
       </header>
+      {data.unmatched.map((problem) => (
+        <div key={problem} role="alert" className="border-b-2 border-tag bg-tag2">
+          <div className="hatched h-3.5" aria-hidden="true" />
+          <Link
+            href="/tagged"
+            className="grid min-h-[48px] content-center px-3 py-1.5 font-bold text-tag underline md:px-5"
+          >
+            {t("reports.alarm", { problem })}
+          </Link>
+        </div>
+      ))}
       <main className="flex-1">{children}</main>
     </div>
   );

@@ -58,6 +58,14 @@ export function SupersedeDialog({
   const [reason, setReason] = useState("");
   return (
     <Dialog open={open} onClose={onClose} title={t("inspect.supersede")}>
+      <div className="mt-3 grid gap-2 md:grid-cols-3">
+        {(["mistake", "typed", "again"] as const).map((id) => (
+          <Button key={id} look="small" onClick={() => onReason(t(`inspect.reasons.${id}`))}>
+            {t(`inspect.reasons.${id}`)}
+          </Button>
+        ))}
+      </div>
+      <p className="mt-4 text-ink2">{t("inspect.otherReason")}</p>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -71,7 +79,7 @@ export function SupersedeDialog({
           value={reason}
           onChange={(e) => setReason(e.target.value)}
           maxLength={400}
-          className="mt-3 min-h-[48px] w-full border-2 border-ink bg-chalk px-3"
+          className="mt-1 min-h-[48px] w-full border-2 border-ink bg-chalk px-3"
         />
         <div className="mt-4 flex justify-between">
           <Button look="small" onClick={onClose}>

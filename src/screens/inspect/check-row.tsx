@@ -1,13 +1,15 @@
 "use client";
 import { useTranslations } from "next-intl";
-import { useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { figureOf } from "@/core/sheet/read";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { touchWords } from "../plan/words";
+import { MatterLine } from "./matter-line";
+import { MeasureField } from "./measure-field";
 import type { InspectModel } from "./model";
-import { checkLook, checkTitle, conditionWord, markOf, shown, stored, type T, typedUnit } from "./words";
+import { checkLook, checkTitle, conditionWord, markOf, shown, type T } from "./words";
 
 interface RowProps {
   readonly check: Check;
@@ -29,9 +31,12 @@ export function CheckRow(props: RowProps) {
   const finding = model.assessment.findings.findLast((f) => f.check === check.key);
   const kind = markOf(assessed, finding?.place ?? false);
   const word = kind === "skipped" && assessed?.status === "ungradable" ? "ungradable" : kind;
+  const keeps = useKeptHeight(open);
   return (
     <li
-      className={`grid grid-cols-[1fr_auto] items-center gap-x-3.5 border-b border-line py-2 ${current ? "border-l-[5px] border-l-brass pl-3" : ""}`}
+      ref={keeps.ref}
+      style={{ minHeight: keeps.minHeight }}
+      className={`-ml-[17px] grid grid-cols-[1fr_auto] items-center gap-x-3.5 border-b border-l-[5px] border-b-line py-2 pl-3 ${current ? "border-l-brass" : "border-l-transparent"}`}
     >
       <div>
         <h2 className="text-[18.5px] leading-tight font-bold">{checkTitle(t, check)}</h2>
@@ -43,6 +48,11 @@ export function CheckRow(props: RowProps) {
           )}
         </p>
         <WhyRetested check={check} model={model} />
+        {assessed?.endedBy === undefined ? null : (
+          <p className="font-semibold text-ink">
+            {t("inspect.ended", { what: t(`entry.${assessed.endedBy.kind}`) })}
+          </p>
+        )}
       </div>
       {locked && open ? (
         <span className="max-w-[11rem] text-right font-semibold text-ink3">{t("inspect.notPowered")}</span>
@@ -59,7 +69,14 @@ export function CheckRow(props: RowProps) {
           <Mark kind={kind}>{t(`grade.${word}`)}</Mark>
         </button>
       ) : check.definition.measure !== undefined ? (
-        <MeasureField {...props} />
+        <span className="col-span-2 mt-1.5 flex flex-wrap items-start justify-end gap-2 md:col-span-1 md:mt-0">
+          <MeasureField
+            check={check}
+            data={model.data}
+            onMeasure={(value, limitRead) => props.onMeasure(check, value, limitRead)}
+          />
+          <WrongButton check={check} onWrong={onWrong} />
+        </span>
       ) : (
         <span className="flex gap-2">
           <Button
@@ -72,6 +89,11 @@ export function CheckRow(props: RowProps) {
           <WrongButton check={check} onWrong={onWrong} />
         </span>
       )}
+      {model.matters
+        .filter((matter) => matter.check === check.key)
+        .map((matter) => (
+          <MatterLine key={matter.findingId} matter={matter} model={model} />
+        ))}
     </li>
   );
 }
@@ -88,53 +110,6 @@ function LimitWords({ check, model }: { check: Check; model: InspectModel }) {
       {" "}
       {t("inspect.limit", { value: shown(limit, measure.unit, model.data.measures), sense })}
     </span>
-  );
-}
-
-function MeasureField({ check, model, onMeasure, onWrong }: RowProps) {
-  const t = useTranslations();
-  const [text, setText] = useState("");
-  const [limitText, setLimitText] = useState("");
-  const { measure } = check.definition;
-  if (measure === undefined) return null;
-  const { sheet, measures } = model.data;
-  const needsLimit = figureOf(sheet, measure.limit) === undefined;
-  const read = (typed: string) =>
-    /^\s*-?\d+([.,]\d+)?\s*$/.test(typed)
-      ? stored(Number(typed.replace(",", ".")), measure.unit, measures)
-      : undefined;
-  const value = read(text);
-  const limit = read(limitText);
-  const ready = value !== undefined && (!needsLimit || limit !== undefined);
-  const unit = typedUnit(measure.unit, measures);
-  const field = (label: string, typed: string, change: (next: string) => void) => (
-    <label className="flex min-h-[48px] items-center border-2 border-ink bg-chalk px-2.5">
-      <span className="sr-only">{label}</span>
-      <input
-        inputMode="decimal"
-        value={typed}
-        onChange={(e) => change(e.target.value)}
-        className="w-16 bg-transparent text-right font-bold"
-        aria-invalid={typed !== "" && read(typed) === undefined}
-      />
-      <span className="ml-1.5 text-ink2">{unit}</span>
-    </label>
-  );
-  return (
-    <form
-      className="col-span-2 mt-1.5 flex flex-wrap justify-end gap-2 md:col-span-1 md:mt-0"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (ready) onMeasure(check, value, needsLimit ? limit : undefined);
-      }}
-    >
-      {needsLimit ? field(`${checkTitle(t, check)}: ${t("inspect.noLimit")}`, limitText, setLimitText) : null}
-      {field(`${checkTitle(t, check)}, ${t(`quantity.${measure.quantity}`)}`, text, setText)}
-      <Button look="small" type="submit" disabled={!ready}>
-        {t("inspect.save")}
-      </Button>
-      <WrongButton check={check} onWrong={onWrong} />
-    </form>
   );
 }
 
@@ -163,4 +138,14 @@ function WhyRetested({ check, model }: { check: Check; model: InspectModel }) {
       {t("plan.whyIn", { why: words.slice(0, 3).join("; ") })}
     </p>
   );
+}
+
+/** A row that is answered keeps the height it had while it was open: nothing under a finger moves by itself. */
+function useKeptHeight(open: boolean) {
+  const ref = useRef<HTMLLIElement>(null);
+  const [minHeight, setMinHeight] = useState<number>();
+  useLayoutEffect(() => {
+    if (open && ref.current !== null) setMinHeight(ref.current.offsetHeight);
+  }, [open]);
+  return { ref, minHeight: open ? undefined : minHeight };
 }

@@ -2,12 +2,13 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
-import { clears, type DecisionFacts, type Outcome } from "@/core/decision/decide";
+import { clears, type Outcome } from "@/core/decision/decide";
 import type { Signature } from "@/core/record/sealed";
 import { Button, buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { send } from "../send";
 import { clock, outcomeMark } from "../states";
+import { MatterLine } from "./matter-line";
 import type { InspectModel } from "./model";
 import { SignatureField } from "./signature";
 import { conditionWord, titleOfKey } from "./words";
@@ -23,18 +24,15 @@ export function DecisionView({
   onGo: (check: string) => void;
 }) {
   const t = useTranslations();
-  const { data, log, decision, assessment, state, setFacts } = model;
+  const { data, log, decision, assessment, state, readFacts } = model;
   const [signature, setSignature] = useState<Signature>();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
   const [signed, setSigned] = useState<{ outcome: Outcome; shownOutcome: Outcome }>();
   useEffect(() => {
-    // The newest standing facts: a tag may have been hung while the walk went on.
-    void fetch(`/api/inspections/${data.id}/facts`)
-      .then((answer) => (answer.ok ? (answer.json() as Promise<DecisionFacts>) : undefined))
-      .then((facts) => (facts === undefined ? undefined : setFacts(facts)))
-      .catch(() => undefined);
-  }, [data.id, setFacts]);
+    // The newest facts: a tag may have been hung while the walk went on.
+    void readFacts();
+  }, [readFacts]);
 
   if (signed !== undefined) {
     return (
@@ -73,17 +71,28 @@ export function DecisionView({
     else setProblem(answer.detail);
   };
   const { outcome } = decision;
+  // Without a link nobody can know that no tag was hung: complete is all that can be said.
+  const offline = state.link !== "sent" && state.link !== "sending";
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] md:grid-cols-2">
       <section className="overflow-y-auto p-5 md:border-r-2 md:border-ink">
         <p className="text-ink2">{t("decide.says")}</p>
         <h1 className="mt-1 text-[32px] leading-tight font-bold">
-          <Mark kind={outcomeMark[outcome]}>{t(`outcome.${outcome}`)}</Mark>
+          {offline && clears(outcome) ? (
+            <Mark kind="open">{t("inspect.completeOffline")}</Mark>
+          ) : (
+            <Mark kind={outcomeMark[outcome]}>{t(`outcome.${outcome}`)}</Mark>
+          )}
         </h1>
+        {offline ? (
+          <p className="mt-2 border-[2.5px] border-ink p-3 font-semibold">
+            {t("inspect.asOf", { time: clock(model.facts.nowMs, data.offsetMin) })}
+          </p>
+        ) : null}
         <p className="mt-3 border-b border-line py-1.5">
           {t("decide.answered", {
-            done: model.plan.checks.length - assessment.open.length,
-            all: model.plan.checks.length,
+            done: assessment.byCheck.size - assessment.open.length,
+            all: assessment.byCheck.size,
           })}
         </p>
         {clears(outcome) && data.policy.trigger === "shift" ? (
@@ -98,6 +107,19 @@ export function DecisionView({
             </li>
           ))}
         </ul>
+        {model.matters.length === 0 ? null : (
+          <>
+            <h2 className="mt-5 text-[20px] font-bold">{t("matter.title")}</h2>
+            <ul>
+              {model.matters.map((matter) => (
+                <li key={matter.findingId} className="border-b border-line py-2">
+                  <b>{titleOfKey(t, matter.check)}</b>
+                  <MatterLine matter={matter} model={model} />
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
         <h2 className="mt-5 text-[20px] font-bold">{t("decide.findings")}</h2>
         {assessment.findings.length === 0 ? <p className="text-ink2">{t("decide.none")}</p> : null}
         <ul>

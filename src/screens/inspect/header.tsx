@@ -21,9 +21,11 @@ export function InspectHeader({
   const link =
     state.link === "no_signal"
       ? t("inspect.offline", { count: state.toSend })
-      : state.toSend > 0
-        ? t("inspect.waiting", { count: state.toSend })
-        : t("inspect.allSent");
+      : state.link === "signed_out" || state.link === "refused" || state.link === "server_trouble"
+        ? `${t(`link.${state.link}`)}${state.link === "refused" && state.detail !== undefined ? `: ${state.detail}` : ""} (${state.toSend})`
+        : state.toSend > 0
+          ? t("inspect.waiting", { count: state.toSend })
+          : t("inspect.allSent");
   return (
     <header className="flex min-h-[56px] flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink px-3 py-1 md:px-5">
       <Link href="/shift" aria-label={t("nav.shift")} className="grid size-12 place-items-center md:-ml-2">
@@ -38,7 +40,10 @@ export function InspectHeader({
             {t("shift.in", { shift })} <b className="text-ink">{minutes} min</b>
           </span>
         ) : null}
-        <span role="status" className={state.link === "no_signal" ? "font-semibold text-ink" : ""}>
+        <span
+          role="status"
+          className={state.link === "sent" || state.link === "sending" ? "" : "font-semibold text-ink"}
+        >
           {link}
         </span>
         <b className="hidden text-ink md:inline">{data.person}</b>

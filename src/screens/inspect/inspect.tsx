@@ -15,9 +15,12 @@ import { isMove } from "./cards";
 import { CheckRow } from "./check-row";
 import { DecisionView } from "./decision";
 import { InspectHeader } from "./header";
+import { MatterLine } from "./matter-line";
 import { type InspectData, mayMake, useInspection } from "./model";
 import { MoveTable } from "./move-table";
-import { firstOpen, openIn, stopsOf } from "./progress";
+import { openIn, stopsOf } from "./progress";
+import { useShownCard } from "./shown-card";
+import { useSingleTaps } from "./single-taps";
 import { StateStrip } from "./state-strip";
 import { checkTitle } from "./words";
 import { WrongDialog } from "./wrong-dialog";
@@ -29,7 +32,7 @@ export function Inspect({ data }: { data: InspectData }) {
   const model = useInspection(data);
   const t = useTranslations();
   const { cards, log, held, reduction } = model;
-  const [index, setIndex] = useState(() => firstOpen(model));
+  const { card, visit, index, place, next, go: goTo } = useShownCard(model);
   const [deciding, setDeciding] = useState(false);
   const [wrong, setWrong] = useState<Check>();
   const [choosing, setChoosing] = useState(false);
@@ -37,35 +40,22 @@ export function Inspect({ data }: { data: InspectData }) {
   const [tagsHere, setTagsHere] = useState<readonly string[]>([]);
   const [keysShown, setKeysShown] = useState(false);
   const [boardShown, setBoardShown] = useState(false);
-  const card = cards[Math.min(index, cards.length - 1)];
-
-  // Planned anew, the walk goes on with what was on the screen, or with the first stop that is open.
-  const [followed, setFollowed] = useState(model.plan);
-  const shown = useRef<readonly string[]>([]);
-  useEffect(() => {
-    shown.current = card?.checks.map((check) => check.key) ?? [];
-  }, [card]);
-  if (followed !== model.plan) {
-    setFollowed(model.plan);
-    const has = (c: (typeof cards)[number]) => c.checks.some((check) => shown.current.includes(check.key));
-    const open = cards.findIndex((c) => has(c) && openIn(model, c) > 0);
-    const here = open >= 0 ? open : cards.findLastIndex(has);
-    setIndex(here >= 0 ? here : firstOpen(model));
-  }
-
-  const stops = useMemo<readonly BoardStop[]>(() => stopsOf(model, card?.visit ?? 0), [model, card]);
+  const stops = useMemo<readonly BoardStop[]>(() => stopsOf(model, place), [model, place]);
   const tags = useMemo(
-    () => [...new Set([...data.facts.standingTags, ...model.state.tags, ...tagsHere])],
-    [data.facts.standingTags, model.state.tags, tagsHere],
+    () =>
+      model.facts.scope === "retest"
+        ? model.state.tags
+        : [...new Set([...model.facts.holds, ...model.state.tags, ...tagsHere])],
+    [model.facts, model.state.tags, tagsHere],
   );
 
   const go = useCallback(
     (to: number) => {
-      setIndex(Math.max(0, Math.min(cards.length - 1, to)));
+      goTo(to);
       setDeciding(false);
       setBoardShown(false);
     },
-    [cards.length],
+    [goTo],
   );
   const goVisit = (visit: number) => {
     const inVisit = cards.findIndex((c) => c.visit === visit && openIn(model, c) > 0);
@@ -81,16 +71,31 @@ export function Inspect({ data }: { data: InspectData }) {
   const answer = useCallback(
     (check: Check, body: EventBody) => {
       const before = reduction.given.get(check.key)?.at(-1);
-      const worse = body.type === "answered" && body.result.kind === "condition";
-      if (before === undefined || worse) void log.add([body]);
+      const ended = model.assessment.byCheck.get(check.key)?.endedBy !== undefined;
+      // The first thing found wrong where all seemed well needs no reason; anything else corrects what was said.
+      const found = body.type === "answered" && body.result.kind === "condition";
+      const wasFine = before?.type === "answered" && before.result.kind === "fine";
+      if (before === undefined || ended || (found && wasFine)) void log.add([body]);
       else setSuperseding({ check, body, from: before.id });
     },
-    [log, reduction],
+    [log, reduction, model.assessment],
   );
   const fine = useCallback(
-    (check: Check) => answer(check, { type: "answered", check: check.key, result: { kind: "fine" } }),
+    (check: Check, cause?: string) =>
+      answer(check, {
+        type: "answered",
+        check: check.key,
+        result: { kind: "fine", ...(cause === undefined ? {} : { cause }) },
+      }),
     [answer],
   );
+  const measured = (check: Check, value: number, limitRead: number | undefined) =>
+    answer(check, {
+      type: "measured",
+      check: check.key,
+      value,
+      ...(limitRead === undefined ? {} : { limitRead }),
+    });
 
   const openHere = card === undefined ? 0 : openIn(model, card);
   const current = card?.checks.find(
@@ -98,12 +103,12 @@ export function Inspect({ data }: { data: InspectData }) {
   );
   const undone = card?.changes.filter((step) => !reduction.changed.has(step.id)) ?? [];
   const asleep = openHere > 0 || (undone.length > 0 && !held);
-  const last = index >= cards.length - 1;
+  const last = next === undefined;
   const forward = useCallback(() => {
     if (asleep) return;
-    if (last) setDeciding(true);
-    else go(index + 1);
-  }, [asleep, last, go, index]);
+    if (next === undefined) setDeciding(true);
+    else go(next);
+  }, [asleep, next, go]);
   // Each card is read from its top, on a phone where the page scrolls and on a tablet where its panel does.
   const panel = useRef<HTMLDivElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the card shown is what it waits for
@@ -149,8 +154,9 @@ export function Inspect({ data }: { data: InspectData }) {
     return () => window.removeEventListener("keydown", key);
   }, [forward, go, index, makeChanges, fine, current, card, deciding, undone.length]);
 
+  const onlyOnce = useSingleTaps();
+
   if (card === undefined) return null;
-  const visit = model.plan.visits[card.visit];
   const stop = visit?.stop ?? "close";
   const changedHere = new Set(card.changes.map((c) => c.change.variable));
   const unmade = model.plan.incomplete.filter(({ reason }) => reason.why === "held").length;
@@ -173,15 +179,14 @@ export function Inspect({ data }: { data: InspectData }) {
       : t("inspect.movesNext", {
           what: `${t(`function.${mover.function}`)}, ${t(`direction.${mover.direction}`)}`,
         });
-  const nextStop =
-    cards[index + 1] === undefined ? undefined : model.plan.visits[cards[index + 1]?.visit ?? 0]?.stop;
+  const nextStop = next === undefined ? undefined : model.plan.visits[cards[next]?.visit ?? 0]?.stop;
   const minutes = Math.max(
     1,
-    Math.round(cards.filter((c) => c.visit === card.visit).reduce((sum, c) => sum + c.minutes, 0)),
+    Math.round(cards.filter((c) => c.visit === place).reduce((sum, c) => sum + c.minutes, 0)),
   );
 
   return (
-    <div className="flex min-h-dvh flex-col md:h-dvh">
+    <div className="flex min-h-dvh flex-col md:h-dvh" onClickCapture={onlyOnce}>
       <InspectHeader model={model} onTagged={(number) => setTagsHere((was) => [...was, number])} />
       {held || tags.length > 0 ? (
         <div role="status">
@@ -192,10 +197,23 @@ export function Inspect({ data }: { data: InspectData }) {
           </p>
         </div>
       ) : null}
-      {model.state.notTaken.map((n) => (
-        <p key={n.id} role="alert" className="border-b-2 border-ink px-5 py-1.5 font-semibold">
-          {t("inspect.problem", { count: 1 })}: {n.problem}
-        </p>
+      {model.state.held.map((held) => (
+        <div
+          key={held.id}
+          role="alert"
+          className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b-2 border-ink px-5 py-1.5"
+        >
+          <p className="flex-1 font-semibold">
+            {t("inspect.notTaken")} {held.problem}
+          </p>
+          {held.withdrawn ? (
+            <span className="text-ink2">{t("inspect.withdrawn")}</span>
+          ) : (
+            <Button look="small" onClick={() => void log.withdraw(held.id)}>
+              {t("inspect.withdraw")}
+            </Button>
+          )}
+        </div>
       ))}
       {deciding ? (
         <DecisionView model={model} onBack={() => setDeciding(false)} onGo={goCheck} />
@@ -217,7 +235,7 @@ export function Inspect({ data }: { data: InspectData }) {
                   you={t("inspect.youAre")}
                 />
               ) : (
-                <Board sheet={data.sheet} stops={stops} now={card.visit} onGo={goVisit} />
+                <Board sheet={data.sheet} stops={stops} now={place} onGo={goVisit} />
               )}
             </div>
             {pose ? (
@@ -235,7 +253,7 @@ export function Inspect({ data }: { data: InspectData }) {
                 <div>
                   <p className="font-medium text-ink2">
                     {t("inspect.stopOf", {
-                      n: card.visit + 1,
+                      n: place + 1,
                       all: model.plan.visits.length,
                       place: t(`station.${visit?.station ?? "walk"}`),
                       minutes,
@@ -266,6 +284,11 @@ export function Inspect({ data }: { data: InspectData }) {
                   </button>
                 </div>
               </div>
+              {index === 0 && !model.facts.operatorAuthorised ? (
+                <p role="alert" className="mt-2 border-[2.5px] border-tag p-3 font-semibold">
+                  {t("inspect.notTrained", { family: t(`family.${data.sheet.family}`).toLowerCase() })}
+                </p>
+              ) : null}
               {index === 0 ? (
                 <>
                   <AsFound model={model} />
@@ -292,14 +315,7 @@ export function Inspect({ data }: { data: InspectData }) {
                     current={check === current && undone.length === 0}
                     onFine={fine}
                     onWrong={setWrong}
-                    onMeasure={(c, value, limitRead) =>
-                      answer(c, {
-                        type: "measured",
-                        check: c.key,
-                        value,
-                        ...(limitRead === undefined ? {} : { limitRead }),
-                      })
-                    }
+                    onMeasure={measured}
                   />
                 ))}
               </ul>
@@ -313,6 +329,11 @@ export function Inspect({ data }: { data: InspectData }) {
                   onWrong={setWrong}
                 />
               ) : null}
+              {model.matters
+                .filter((matter) => moves.some((check) => check.key === matter.check))
+                .map((matter) => (
+                  <MatterLine key={matter.findingId} matter={matter} model={model} />
+                ))}
               <div className="-mx-4 mt-4 md:hidden">
                 <StateStrip {...strip} />
               </div>
@@ -363,9 +384,15 @@ export function Inspect({ data }: { data: InspectData }) {
           });
           setWrong(undefined);
         }}
-        onWorks={(check) => {
-          fine(check);
+        onWorks={(check, cause) => {
+          fine(check, cause);
           setWrong(undefined);
+        }}
+        answered={wrong !== undefined && (reduction.given.get(wrong.key)?.length ?? 0) > 0}
+        onCorrect={(check, to) => {
+          setWrong(undefined);
+          if ("fine" in to) fine(check);
+          else measured(check, to.value, to.limitRead);
         }}
         onSkip={(check, reason) => {
           answer(check, { type: "skipped", check: check.key, reason });

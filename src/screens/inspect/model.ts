@@ -1,7 +1,8 @@
 "use client";
-import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
-import { type Decision, type DecisionFacts, decide } from "@/core/decision/decide";
+import type { Decision, DecisionFacts } from "@/core/decision/decide";
+import { judge } from "@/core/decision/judge";
 import type { Policy } from "@/core/grade/policy";
 import { type Circumstances, circumstancesOf, follow, type Known } from "@/core/plan/follow";
 import type { Plan, PlanInput } from "@/core/plan/plan";
@@ -9,11 +10,13 @@ import type { Touch } from "@/core/plan/retest";
 import { schoolsOf } from "@/core/plan/schools";
 import { type Scope, whyRetested } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
-import { type Assessment, assess } from "@/core/record/assess";
-import type { InspectionEvent } from "@/core/record/events";
-import { type Reduction, reduce } from "@/core/record/reduce";
+import type { Assessment } from "@/core/record/assess";
+import type { InspectionEvent, Saw } from "@/core/record/events";
+import type { MatterStanding } from "@/core/record/matters";
+import type { Reduction } from "@/core/record/reduce";
 import type { Sheet } from "@/core/sheet/sheet";
 import { InspectionLog, type LogState } from "@/device/inspection-log";
+import { outbox } from "@/device/outbox";
 import { type Card, cardsOf } from "./cards";
 
 /** What the server gives the device to inspect one unit. */
@@ -25,6 +28,8 @@ export interface InspectData {
   readonly policy: Policy;
   readonly found: PlanState;
   readonly events: readonly InspectionEvent[];
+  /** The head of the unit's ledger, read before `facts`: what this device has seen of it. */
+  readonly head: Saw;
   readonly facts: DecisionFacts;
   /** Minutes a check has really taken on this model, by its id. */
   readonly minutes: Readonly<Record<string, number>>;
@@ -50,10 +55,14 @@ export interface InspectModel {
   readonly cards: readonly Card[];
   readonly reduction: Reduction;
   readonly assessment: Assessment;
+  /** What was open on the unit before, and what this walk has said of each. */
+  readonly matters: readonly MatterStanding[];
   readonly decision: Decision;
+  readonly facts: DecisionFacts;
   /** A finding that tags out stands: looking may go on, operating may not. */
   readonly held: boolean;
-  readonly setFacts: (facts: DecisionFacts) => void;
+  /** Reads anew what besides this walk bears on it. */
+  readonly readFacts: () => Promise<void>;
 }
 
 /** One inspection on this device: its log, and all that follows from it by the core. */
@@ -61,18 +70,34 @@ export function useInspection(data: InspectData): InspectModel {
   const [facts, setFacts] = useState(data.facts);
   const log = useMemo(() => {
     const offsetMs = data.nowMs - Date.now();
-    return new InspectionLog(data.id, data.events, data.facts.standingTags, () => Date.now() + offsetMs);
+    return new InspectionLog(data.id, data.events, data.head, () => Date.now() + offsetMs);
   }, [data]);
   useEffect(() => {
+    outbox().leaveTo(data.id);
     void log.open();
     const again = () => void log.send();
     window.addEventListener("online", again);
     return () => {
       window.removeEventListener("online", again);
       log.close();
+      outbox().leaveTo(undefined);
     };
-  }, [log]);
+  }, [log, data.id]);
   const state = useSyncExternalStore(log.subscribe, log.snapshot, log.snapshot);
+  const readFacts = useCallback(async () => {
+    try {
+      const answer = await fetch(`/api/inspections/${data.id}/facts`);
+      if (!answer.ok) return;
+      const { facts: now, head } = (await answer.json()) as { facts: DecisionFacts; head: Saw };
+      setFacts(now);
+      log.see(head);
+    } catch {
+      // Without a signal what was read last stands, and says as of when.
+    }
+  }, [data.id, log]);
+  useEffect(() => {
+    if (state.behind) void readFacts();
+  }, [state.behind, readFacts]);
   const known = useRef<Known>(new Map());
   const input = useMemo<PlanInput>(
     () => ({
@@ -84,7 +109,6 @@ export function useInspection(data: InspectData): InspectModel {
     }),
     [data],
   );
-  const reduction = useMemo(() => reduce(state.events), [state.events]);
   const circumstances = useMemo(() => circumstancesOf(input, state.events), [input, state.events]);
   const why = useMemo(
     () =>
@@ -94,13 +118,13 @@ export function useInspection(data: InspectData): InspectModel {
     [data],
   );
   const unheld = useMemo(() => follow(input, state.events, undefined, known.current), [input, state.events]);
-  const assessment = useMemo(
+  const { reduction, assessment, matters, decision } = useMemo(
     () =>
-      assess(unheld.due, data.sheet, reduction, data.policy, (check) => ({
+      judge(unheld.due, data.sheet, data.policy, state.events, facts, (check) => ({
         earlierTopUps: data.topUps[check] ?? 0,
         grown: false,
       })),
-    [unheld.due, data, reduction],
+    [unheld.due, data, state.events, facts],
   );
   const stopping = useMemo(() => {
     const stops = new Set(
@@ -108,16 +132,14 @@ export function useInspection(data: InspectData): InspectModel {
     );
     return state.events.find((event) => stops.has(event.id))?.id;
   }, [assessment, state.events]);
-  const heldFrom = stopping ?? (facts.standingTags.length > 0 ? "start" : undefined);
+  // A re-test is made under its tag: what hangs on the unit does not stop it.
+  const heldBefore = facts.scope !== "retest" && facts.holds.length > 0;
+  const heldFrom = stopping ?? (heldBefore ? "start" : undefined);
   const plan = useMemo(
     () => (heldFrom === undefined ? unheld : follow(input, state.events, heldFrom, known.current)),
     [heldFrom, unheld, input, state.events],
   );
   const cards = useMemo(() => cardsOf(plan, circumstances.found), [plan, circumstances.found]);
-  const decision = useMemo(
-    () => decide(assessment, { ...facts, unread: facts.unread + state.notTaken.length }),
-    [assessment, facts, state.notTaken.length],
-  );
   const held = heldFrom !== undefined;
   return {
     data,
@@ -129,9 +151,11 @@ export function useInspection(data: InspectData): InspectModel {
     cards,
     reduction,
     assessment,
+    matters,
     decision,
+    facts,
     held,
-    setFacts,
+    readFacts,
   };
 }
 

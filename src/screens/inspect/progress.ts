@@ -2,11 +2,13 @@ import type { BoardStop } from "@/kit/board/board";
 import type { Card } from "./cards";
 import { type InspectModel, mayMake } from "./model";
 
-/** How many checks of a card are open and may still be made. */
+/** How much of a card is open: checks that may still be made, and what was open before and is not answered yet. */
 export function openIn(model: InspectModel, card: Card): number {
-  return card.checks.filter(
+  const keys = new Set(card.checks.map((c) => c.key));
+  const checks = card.checks.filter(
     (c) => mayMake(c, model.held) && model.assessment.byCheck.get(c.key)?.status === "open",
-  ).length;
+  );
+  return checks.length + model.matters.filter((m) => m.said === "nothing" && keys.has(m.check)).length;
 }
 
 /** The card to begin with: the first with anything open. */

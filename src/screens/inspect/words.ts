@@ -1,6 +1,9 @@
 import type { Check } from "@/core/catalogue/catalogue";
+import type { Grade } from "@/core/catalogue/types";
+import { gradeFinding } from "@/core/grade/grade";
 import type { CheckAssessment } from "@/core/record/assess";
 import type { MarkKind } from "@/kit/mark";
+import type { InspectData } from "./model";
 
 /** The translator, as far as these words need it. */
 export type T = (key: string, values?: Record<string, string | number>) => string;
@@ -34,6 +37,17 @@ export function titleOfKey(t: T, key: string): string {
 export function partsOfKey(key: string): { readonly id: string; readonly at: string } {
   const [id = key, rest = ""] = key.split("@");
   return { id, at: rest.replace(/\.v\d+$/, "") };
+}
+
+/** What a reading would be graded, before it is recorded. */
+export function gradeOfReading(check: Check, data: InspectData, value: number, limit: number): Grade {
+  const { measure } = check.definition;
+  const rule = measure === undefined ? undefined : check.conditions[measure.beyond];
+  if (measure === undefined || rule === undefined) return "fine";
+  if (measure.sense === "at_least" ? value >= limit : value <= limit) return "fine";
+  const found = { check: check.definition.id, condition: measure.beyond, rule };
+  const context = { earlierTopUps: data.topUps[check.key] ?? 0, grown: false };
+  return gradeFinding(found, data.policy, context).grade;
 }
 
 export const conditionWord = (t: T, condition: string): string => t(`condition.${condition}`);

@@ -10,6 +10,7 @@ import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { Mark, type MarkKind } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
+import { MeasureField } from "./measure-field";
 import type { InspectData } from "./model";
 import { checkTitle, conditionWord } from "./words";
 
@@ -30,13 +31,22 @@ export function WrongDialog({
   onClose,
   onAnswer,
   onWorks,
+  onCorrect,
+  answered,
   onSkip,
 }: {
   check: Check | undefined;
   data: InspectData;
   onClose: () => void;
   onAnswer: (check: Check, answer: WrongAnswer) => void;
-  onWorks: (check: Check) => void;
+  /** It works now; which of what was looked at it was. */
+  onWorks: (check: Check, cause: string) => void;
+  /** The check has been answered, and the answer was a slip: it is fine, or this is the reading. */
+  onCorrect: (
+    check: Check,
+    to: { readonly fine: true } | { readonly value: number; readonly limitRead?: number },
+  ) => void;
+  answered: boolean;
   onSkip: (check: Check, reason: string) => void;
 }) {
   const t = useTranslations();
@@ -50,6 +60,8 @@ export function WrongDialog({
         onClose={onClose}
         onAnswer={onAnswer}
         onWorks={onWorks}
+        onCorrect={onCorrect}
+        answered={answered}
         onSkip={onSkip}
       />
     </Dialog>
@@ -58,7 +70,8 @@ export function WrongDialog({
 
 type FormProps = Omit<Parameters<typeof WrongDialog>[0], "check"> & { check: Check };
 
-function WrongForm({ check, data, onClose, onAnswer, onWorks, onSkip }: FormProps) {
+function WrongForm(props: FormProps) {
+  const { check, data, onClose, onAnswer, onWorks, onCorrect, answered, onSkip } = props;
   const t = useTranslations();
   const [condition, setCondition] = useState<string>();
   const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
@@ -66,6 +79,7 @@ function WrongForm({ check, data, onClose, onAnswer, onWorks, onSkip }: FormProp
   const [note, setNote] = useState("");
   const [putRight, setPutRight] = useState<Upkeep>();
   const [skipping, setSkipping] = useState(false);
+  const [works, setWorks] = useState(false);
   const list = useMemo(() => {
     const measured = check.definition.measure?.beyond;
     return Object.keys(check.conditions).filter((id) => id !== measured);
@@ -85,7 +99,23 @@ function WrongForm({ check, data, onClose, onAnswer, onWorks, onSkip }: FormProp
   if (condition === undefined) {
     return (
       <>
-        <p className="mt-1 text-ink2">{t("inspect.pick")}</p>
+        {answered ? (
+          <div className="mt-3 flex flex-wrap items-center gap-3 border-2 border-ink p-3">
+            <p className="flex-1 font-semibold">{t("inspect.correct")}</p>
+            {check.definition.measure === undefined ? (
+              <Button look="small" onClick={() => onCorrect(check, { fine: true })}>
+                {t("inspect.correctFine")}
+              </Button>
+            ) : (
+              <MeasureField
+                check={check}
+                data={data}
+                onMeasure={(value, limitRead) => onCorrect(check, { value, limitRead })}
+              />
+            )}
+          </div>
+        ) : null}
+        <p className="mt-3 text-ink2">{t("inspect.pick")}</p>
         <div className="mt-3 grid gap-2.5 md:grid-cols-2">
           {list.map((id, i) => (
             <Button
@@ -115,6 +145,28 @@ function WrongForm({ check, data, onClose, onAnswer, onWorks, onSkip }: FormProp
     condition === "did_not_move" && test !== undefined
       ? ruleOuts(buildMachine(data.sheet), readyState(buildMachine(data.sheet), test.station), test)
       : [];
+  if (works) {
+    return (
+      <>
+        <h3 className="mt-2 text-[20px] font-bold">{t("inspect.whichWasIt")}</h3>
+        <div className="mt-3 grid gap-2 md:grid-cols-2">
+          {possible.map((id) => (
+            <Button
+              key={id}
+              look="small"
+              className="justify-start text-left"
+              onClick={() => onWorks(check, id)}
+            >
+              {t(`interlock.${id}`)}
+            </Button>
+          ))}
+        </div>
+        <Button look="small" className="mt-4" onClick={() => setWorks(false)}>
+          {t("inspect.cancel")}
+        </Button>
+      </>
+    );
+  }
   if (possible.length > 0 && !ruled) {
     return (
       <>
@@ -139,7 +191,7 @@ function WrongForm({ check, data, onClose, onAnswer, onWorks, onSkip }: FormProp
           ))}
         </div>
         <div className="mt-4 flex flex-wrap gap-3 border-t border-line pt-4">
-          <Button look="small" onClick={() => onWorks(check)}>
+          <Button look="small" onClick={() => setWorks(true)}>
             {t("inspect.fixed")}
           </Button>
           <Button look="small" onClick={() => setCondition("intermittent")}>

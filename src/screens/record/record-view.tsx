@@ -67,7 +67,9 @@ export function RecordView({ record, measures }: { record: RecordData; measures:
           ))}
         </ul>
         <h2 className="mt-5 text-[20px] font-bold">{t("record.signature")}</h2>
-        {document.signature.kind === "typed" ? (
+        {document.signature === undefined ? (
+          <p>{t("record.erased")}</p>
+        ) : document.signature.kind === "typed" ? (
           <p>{t("record.typed", { name: document.signature.name })}</p>
         ) : (
           <svg

@@ -17,6 +17,7 @@ export function SignIn({ idleMinutes }: { idleMinutes: number }) {
   const [waitS, setWaitS] = useState(0);
   const [busy, setBusy] = useState(false);
   const badgeInput = useRef<HTMLInputElement>(null);
+  const pinInput = useRef<HTMLInputElement>(null);
   useEffect(() => badgeInput.current?.focus(), []);
   useEffect(() => {
     if (waitS <= 0) return;
@@ -40,7 +41,7 @@ export function SignIn({ idleMinutes }: { idleMinutes: number }) {
     <label className="block">
       <span className="font-semibold">{label}</span>
       <input
-        ref={name === "badge" ? badgeInput : undefined}
+        ref={name === "badge" ? badgeInput : pinInput}
         type={name === "pin" ? "password" : "text"}
         inputMode="numeric"
         autoComplete={name === "pin" ? "current-password" : "username"}
@@ -57,7 +58,9 @@ export function SignIn({ idleMinutes }: { idleMinutes: number }) {
         className="grid w-full max-w-[860px] border-[3px] border-ink bg-chalk md:grid-cols-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (!busy && waitS === 0) void submit();
+          // Enter in the badge field goes on to the PIN, so that no PIN is typed where it can be read.
+          if (pin === "") pinInput.current?.focus();
+          else if (!busy && waitS === 0) void submit();
         }}
       >
         <div className="flex flex-col gap-4 p-6 md:border-r-2 md:border-ink md:p-8">
@@ -96,7 +99,11 @@ export function SignIn({ idleMinutes }: { idleMinutes: number }) {
             0
           </Button>
           {field === "badge" && pin === "" ? (
-            <Button className="min-h-[72px]" disabled={badge.length < 3} onClick={() => setField("pin")}>
+            <Button
+              className="min-h-[72px]"
+              disabled={badge.length < 3}
+              onClick={() => pinInput.current?.focus()}
+            >
               {t("signIn.pin")}
             </Button>
           ) : (

@@ -2,9 +2,9 @@
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
+import { outbox, type TagAnswer } from "@/device/outbox";
 import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
-import { send } from "../send";
 
 const reasons = ["does_not_stop", "does_not_work", "damage", "leak", "collision", "unsure"] as const;
 
@@ -53,16 +53,28 @@ function TagForm({
   const [typed, setTyped] = useState("");
   const [reason, setReason] = useState<(typeof reasons)[number]>();
   const [note, setNote] = useState("");
-  const [problem, setProblem] = useState("");
-  const [number, setNumber] = useState<string>();
+  const [became, setBecame] = useState<TagAnswer>();
   const [id] = useState(() => crypto.randomUUID());
   const target = plate ?? typed.trim().toUpperCase();
-  if (number !== undefined) {
+  if (became !== undefined) {
+    const number = became.kind === "hung" ? became.number : "";
+    const title = { hung: "tagging.done", kept: "tagging.kept", unmatched: "tagging.unmatched" } as const;
+    const help = {
+      hung: "tagging.doneHelp",
+      kept: "tagging.keptHelp",
+      unmatched: "tagging.unmatchedHelp",
+    } as const;
     return (
       <div role="status">
         <div className="hatched mt-4 h-6" />
-        <p className="mt-4 text-[22px] font-bold">{t("tagging.done", { plate: target, number })}</p>
-        <p className="mt-2">{t("tagging.doneHelp", { number })}</p>
+        <p className="mt-4 text-[22px] font-bold">{t(title[became.kind], { plate: target, number })}</p>
+        <p className="mt-2">{t(help[became.kind], { number })}</p>
+        {became.kind === "kept" ? (
+          <p className="mt-2 font-semibold">
+            {t(`link.${became.link}`)}
+            {became.detail === undefined ? "" : `: ${became.detail}`}
+          </p>
+        ) : null}
         <p className="mt-2">{t("tagging.order")}</p>
         <Button
           className="mt-5 w-full"
@@ -78,15 +90,16 @@ function TagForm({
   }
   const submit = async () => {
     if (reason === undefined || target === "") return;
-    const answer = await send<{ number: string }>(`/api/units/${encodeURIComponent(target)}/tags`, {
+    const answer = await outbox().tagOut({
       id,
+      plate: target,
       reason,
       ...(note.trim() === "" ? {} : { note: note.trim() }),
+      madeAt: new Date().toISOString(),
     });
-    if (answer.ok) {
-      setNumber(answer.data.number);
-      onTagged?.(answer.data.number);
-    } else setProblem(answer.detail);
+    setBecame(answer);
+    if (answer.kind === "hung") onTagged?.(answer.number);
+    else if (answer.kind === "kept") onTagged?.(target);
   };
   return (
     <form
@@ -132,12 +145,6 @@ function TagForm({
         />
       </label>
       <p className="mt-3">{t("tagging.order")}</p>
-      <p
-        role="alert"
-        className={problem === "" ? "sr-only" : "mt-3 border-[2.5px] border-tag p-3 font-semibold"}
-      >
-        {problem}
-      </p>
       <div className="mt-4 flex justify-between gap-3">
         <Button look="small" onClick={onClose}>
           {t("tagging.cancel")}

@@ -36,7 +36,7 @@ export function RepairDone({ findingId }: { findingId: string }) {
         onChange={(e) => setWork(e.target.value)}
         className="min-h-[48px] flex-1 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
       />
-      <Button look="small" type="submit" disabled={work.trim() === ""}>
+      <Button look="small" type="submit" disabled={work.trim().length < 3}>
         {t("inspect.record")}
       </Button>
       <span role="alert" className="basis-full font-semibold">

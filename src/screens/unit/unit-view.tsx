@@ -2,6 +2,7 @@ import Link from "next/link";
 import { useTranslations } from "next-intl";
 import type { Outcome } from "@/core/decision/decide";
 import type { StandingState } from "@/core/decision/standing";
+import type { EntryKind } from "@/core/evidence/touches";
 import { foundStowed } from "@/core/plan/found";
 import type { Scope } from "@/core/plan/scope";
 import type { Family } from "@/core/sheet/families";
@@ -14,8 +15,10 @@ import { Pose } from "@/kit/pose/pose";
 import { conditionWord, titleOfKey } from "../inspect/words";
 import { StartWalk } from "../shift/start-walk";
 import { clock, day, dayAndClock, outcomeMark, stateMark, tagReason } from "../states";
+import { ExaminationForm } from "./examination-form";
 import { OwnFigures } from "./own-figures";
 import { RepairDone } from "./repair-done";
+import { UnitEvents } from "./unit-events";
 
 export interface UnitData {
   readonly id: string;
@@ -32,6 +35,7 @@ export interface UnitData {
     readonly state: StandingState;
     readonly usable: boolean;
     readonly untilMs?: number;
+    readonly endedBy?: EntryKind;
     readonly signedBy?: string;
     readonly signedAtMs?: number;
   };
@@ -48,6 +52,7 @@ export interface UnitData {
     readonly checkKey: string;
     readonly condition: string;
     readonly grade: string;
+    readonly place: boolean;
     readonly rule: string;
     readonly note: string | null;
     readonly foundAtMs: number;
@@ -74,12 +79,14 @@ export function UnitView({
   mayRoad,
   mayRepair,
   mayEdit,
+  mayExamine,
 }: {
   unit: UnitData;
   mayInspect: boolean;
   mayRoad: boolean;
   mayRepair: boolean;
   mayEdit: boolean;
+  mayExamine: boolean;
 }) {
   const t = useTranslations();
   const { standing } = unit;
@@ -114,6 +121,19 @@ export function UnitView({
                   })}
                   , {t("shift.until", { time: clock(standing.untilMs ?? 0) })}
                 </p>
+              ) : null}
+              {standing.endedBy === undefined ? null : (
+                <p className="font-semibold">
+                  {t("units.endedBy", { what: t(`entry.${standing.endedBy}`) })}
+                </p>
+              )}
+              {standing.state === "held" ? (
+                <Link
+                  className="inline-grid min-h-[48px] content-center font-semibold text-tag underline"
+                  href="/tagged"
+                >
+                  {t("reports.title")}
+                </Link>
               ) : null}
               <ul>
                 {unit.tags.map((tag) => (
@@ -174,6 +194,8 @@ export function UnitView({
                   {t("units.ownSheet")}
                 </Link>
               )}
+              <UnitEvents plate={unit.plate} />
+              {mayExamine ? <ExaminationForm plate={unit.plate} /> : null}
               <OwnFigures plate={unit.plate} family={unit.family} own={unit.ownFigures} mayEdit={mayEdit} />
             </>
           )}
@@ -191,10 +213,12 @@ export function UnitView({
                   <span className="text-ink2">
                     {day(f.foundAtMs)}, {f.by}. {t(`rule.${f.rule}`)}
                   </span>
-                  {mayRepair ? <RepairDone findingId={f.id} /> : null}
+                  {mayRepair && !f.place ? <RepairDone findingId={f.id} /> : null}
                 </span>
                 <span className="text-right">
-                  <Mark kind={f.grade as MarkKind}>{t(`grade.${f.grade}`)}</Mark>
+                  <Mark kind={f.place ? "place" : (f.grade as MarkKind)}>
+                    {t(`grade.${f.place ? "place" : f.grade}`)}
+                  </Mark>
                   {f.repairByMs === undefined ? null : <p className="text-ink2">{day(f.repairByMs)}</p>}
                 </span>
               </li>

@@ -1,20 +1,25 @@
 import { type Migration, type MigrationProvider, Migrator, NO_MIGRATIONS } from "kysely";
-import { writtenChecks } from "@/core/catalogue/catalogue";
+import { catalogueVersion, writtenChecks } from "@/core/catalogue/catalogue";
 import { stopButtonConditions } from "@/core/catalogue/interlock-tests";
 import { movementIds, movementWrongs } from "@/core/catalogue/movements";
 import { always } from "@/core/catalogue/rules";
 import type { ConditionRule } from "@/core/catalogue/types";
 import { featureIds, features } from "@/core/sheet/features";
+import { now } from "@/server/clock";
+import { noteHeads } from "@/server/ledger/heads";
+import { appendToAll } from "@/server/units/ledger-entries";
 import type { Db } from "./database";
 import * as foundation from "./migrations/001-foundation";
 import * as sheets from "./migrations/002-sheets";
 import * as plan from "./migrations/003-plan";
+import * as trust from "./migrations/004-trust";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
     "001-foundation": foundation as unknown as Migration,
     "002-sheets": sheets as unknown as Migration,
     "003-plan": plan as unknown as Migration,
+    "004-trust": trust as unknown as Migration,
   }),
 };
 
@@ -26,6 +31,7 @@ export async function migrate(db: Db): Promise<readonly string[]> {
   if (error) throw error;
   await copyFloor(db);
   await copySafetyFeatures(db);
+  await sayCatalogue(db);
   return (results ?? []).map((r) => r.migrationName);
 }
 
@@ -59,4 +65,25 @@ async function copySafetyFeatures(db: Db): Promise<void> {
     .values(rows)
     .onConflict((oc) => oc.doNothing())
     .execute();
+}
+
+/** A new version of the catalogue enters every unit's ledger: what an older one asked is asked again. */
+async function sayCatalogue(db: Db): Promise<void> {
+  const known = await db.selectFrom("catalogueSeen").select("version").executeTakeFirst();
+  if (known?.version === catalogueVersion) return;
+  const heads = await db.transaction().execute(async (trx) => {
+    await trx
+      .insertInto("catalogueSeen")
+      .values({ one: true, version: catalogueVersion })
+      .onConflict((oc) => oc.column("one").doUpdateSet({ version: catalogueVersion }))
+      .execute();
+    const units = await trx.selectFrom("unit").select("id").execute();
+    const document = { from: known?.version ?? null, to: catalogueVersion };
+    return appendToAll(
+      trx,
+      units.map((u) => u.id),
+      { kind: "catalogue", at: now(), document },
+    );
+  });
+  noteHeads(heads);
 }

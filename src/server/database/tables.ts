@@ -1,6 +1,8 @@
 import type { ColumnType, Generated } from "kysely";
 import type { Outcome, Reason } from "@/core/decision/decide";
 import type { ShiftClock } from "@/core/decision/standing";
+import type { EntryKind, Touches } from "@/core/evidence/touches";
+import type { UnitEventKind } from "@/core/evidence/unit-events";
 import type { Policy } from "@/core/grade/policy";
 import type { Scope } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
@@ -96,6 +98,8 @@ export interface Database {
     found: Json<PlanState>;
     figures: ColumnType<UnitFigures, string | undefined, never>;
     startedAt: Time;
+    /** Where the unit's ledger says that it began. */
+    startedPosition: number | null;
   };
   inspectionEvent: {
     id: string;
@@ -107,15 +111,63 @@ export interface Database {
     personId: string;
     receivedAt: Time;
   };
-  unreadEvent: {
+  catalogueSeen: { one: boolean; version: number };
+  sealedText: { digest: string; unitId: string; salt: string; content: Json<unknown> };
+  heldReport: {
     id: string;
-    inspectionId: string;
-    deviceId: string;
-    seq: number;
-    raw: Json<Record<string, unknown>>;
-    personId: string;
+    unitId: string | null;
+    inspectionId: string | null;
+    kind: "unreadable" | "refused" | "withdrawn" | "unmatched_tag";
+    problem: string;
+    raw: Buffer;
+    rawHash: string;
+    sentBy: string;
     receivedAt: Time;
   };
+  standingReport: Database["heldReport"];
+  reportLook: { reportId: string; lookedBy: string; lookedAt: Time; says: string; tagId: string | null };
+  standingHold: { unitId: string; name: string; since: Date };
+  checkEvidence: {
+    unitId: string;
+    checkKey: string;
+    inspectionId: string;
+    eventId: string | null;
+    proves: "fine" | "noted" | "stops" | "nothing";
+    seen: number;
+    until: Time | null;
+    endedBy: number | null;
+  };
+  matterGone: {
+    eventId: string;
+    findingId: string;
+    inspectionId: string;
+    personId: string;
+    at: Time;
+    reason: string;
+    ledgerPosition: number;
+    own: boolean;
+  };
+  openMatter: Database["finding"];
+  unitEvent: {
+    id: string;
+    unitId: string;
+    kind: UnitEventKind;
+    personId: string;
+    at: Time;
+    note: string | null;
+  };
+  examination: {
+    id: string;
+    unitId: string;
+    examiner: string;
+    licence: string;
+    examinedOn: ColumnType<Date, string, never>;
+    nextDue: ColumnType<Date, string, never>;
+    document: string;
+    recordedBy: string;
+    recordedAt: Time;
+  };
+  retestTag: { inspectionId: string; tagId: string };
   finding: {
     id: string;
     inspectionId: string;
@@ -135,8 +187,15 @@ export interface Database {
     foundBy: string;
     foundAt: Time;
     repairBy: Time | null;
+    ledgerPosition: number;
   };
-  findingRepair: { findingId: string; repairedBy: string; repairedAt: Time; work: string };
+  findingRepair: {
+    findingId: string;
+    repairedBy: string;
+    repairedAt: Time;
+    work: string;
+    disturbed: Json<readonly string[]>;
+  };
   floorRule: { checkId: string; condition: string; rule: string };
   tag: {
     id: string;
@@ -148,6 +207,8 @@ export interface Database {
     raisedBy: string;
     raisedAt: Time;
     raw: Json<unknown> | null;
+    /** The sheet of the unit when the tag was raised; written by the database. */
+    sheetVersionId: Generated<string | null>;
   };
   tagStep: {
     id: string;
@@ -159,6 +220,8 @@ export interface Database {
     detail: Json<Record<string, unknown>>;
     inspectionId: string | null;
     seenPosition: number | null;
+    stepNo: Generated<number>;
+    ledgerPosition: number;
   };
   standingTag: {
     id: string;
@@ -190,12 +253,13 @@ export interface Database {
   ledgerEntry: {
     unitId: string;
     position: number;
-    kind: string;
+    kind: EntryKind;
     subjectId: string;
     body: string;
     previousHash: string;
     hash: string;
     signature: string;
     recordedAt: Time;
+    touches: Json<Touches>;
   };
 }

@@ -1,15 +1,18 @@
 import { clears, decide } from "@/core/decision/decide";
 import { clearanceEndsMs, type ShiftClock } from "@/core/decision/standing";
+import { emptyLedger } from "@/core/evidence/seen";
 import type { Policy } from "@/core/grade/policy";
 import { foundStowed } from "@/core/plan/found";
 import { assess } from "@/core/record/assess";
 import { reduce } from "@/core/record/reduce";
 import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import type { Db, Trx } from "@/server/database/database";
-import { findingRow } from "@/server/inspections/ingest";
+import { evidenceOf, writeEvidence } from "@/server/inspections/evidence";
+import { findingEntry, findingRow } from "@/server/inspections/findings";
 import { noteMinutes } from "@/server/inspections/minutes";
 import { catalogueVersion, type OpenInspection, planOf } from "@/server/inspections/model";
 import { eventsHash, type Judged, sealEntry, sealRow } from "@/server/inspections/sign";
+import { startedEntry } from "@/server/inspections/start";
 import { append, lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { type DemoUnit, demoPool } from "./pool";
@@ -114,65 +117,53 @@ function tellOne(past: Past, unit: DemoUnit, unitId: string, sheetVersionId: str
     personId: person.id,
     scope: { kind: "full" },
     tagId: null,
-    sheetVersionId,
+    asks: { sheetVersionId, sheet },
     sheetId: unit.sheet,
-    sheet,
     policy,
     found: foundStowed(sheet),
     startedAt: new Date(past.today.getTime() - ago * dayMs + startMin * minMs),
+    startedPosition: null,
   };
   const answers: Record<string, DemoAnswer> = { ...quirks(unit.plate, ago, random) };
   const pace = badge === "1044" ? 0.06 : 0.75;
-  const { events, endsAt } = walkedEvents(inspection, { random, answers, pace }, inspection.startedAt);
+  const { events, endsAt } = walkedEvents(
+    inspection,
+    { random, answers, pace, saw: { position: 0, headHash: "" } },
+    inspection.startedAt,
+  );
   const plan = planOf(inspection);
   const assessment = assess(plan.checks, sheet, reduce(events), policy);
   const decision = decide(assessment, {
     scope: "full",
-    standingTags: [],
-    unsignedFaults: 0,
-    repairsDue: 0,
+    holds: [],
+    matters: [],
+    maySayGone: { place: false, watch: false, repair_by: false },
+    logBook: false,
     examinationOverdue: false,
     operatorAuthorised: true,
-    unread: 0,
     gaps: 0,
+    ledger: emptyLedger,
+    clearsBeforeMs: Number.POSITIVE_INFINITY,
+    nowMs: endsAt.getTime(),
+    retestParts: [],
   });
   const judged = { assessment, decision, due: plan.checks.length, outcome: decision.outcome };
   return { inspection, personId: person.id, signer: person.name, judged, events, signedAt: endsAt };
 }
 
 async function write(trx: Trx, past: Past, unitId: string, told: readonly Told[]): Promise<readonly Head[]> {
-  await trx
-    .insertInto("inspection")
-    .values(
-      told.map(({ inspection: i, personId }) => ({
-        id: i.id,
-        unitId,
-        personId,
-        scope: JSON.stringify(i.scope),
-        tagId: null,
-        sheetVersionId: i.sheetVersionId,
-        catalogueVersion,
-        policy: JSON.stringify(i.policy),
-        found: JSON.stringify(i.found),
-        startedAt: i.startedAt,
-      })),
-    )
-    .execute();
-  const findings = told.flatMap(({ inspection, personId, judged, signedAt }) =>
-    judged.assessment.findings.map((finding) => findingRow(inspection, personId, finding, signedAt)),
-  );
-  if (findings.length > 0) await trx.insertInto("finding").values(findings).execute();
-  const sheetId = told[0]?.inspection.sheetId;
-  if (sheetId !== undefined)
-    await noteMinutes(
-      trx,
-      sheetId,
-      told.map((one) => one.events),
-    );
+  const withFindings = told.map((one) => ({
+    ...one,
+    findings: one.judged.assessment.findings.map((f) =>
+      findingRow(one.inspection, one.personId, f, one.signedAt),
+    ),
+  }));
   const heads = await append(
     trx,
     unitId,
-    told.map(({ inspection, personId, signer, judged, events, signedAt }) =>
+    withFindings.flatMap(({ inspection, personId, signer, judged, events, signedAt, findings }) => [
+      startedEntry(unitId, inspection.id, personId, inspection.scope, inspection.startedAt),
+      ...findings.map((row) => findingEntry(row, signedAt)),
       sealEntry(
         inspection,
         personId,
@@ -185,19 +176,62 @@ async function write(trx: Trx, past: Past, unitId: string, told: readonly Told[]
         },
         signedAt,
       ),
-    ),
+    ]),
   );
+  // Each walk's entries in turn: that it began, what it found, its seal.
+  let next = 0;
+  const placed = withFindings.map((one) => {
+    const began = heads[next]?.position ?? 0;
+    next += one.findings.length + 2;
+    return { ...one, began, sealedAt: began + one.findings.length + 1 };
+  });
+  await trx
+    .insertInto("inspection")
+    .values(
+      placed.map(({ inspection: i, personId, began }) => ({
+        id: i.id,
+        unitId,
+        personId,
+        scope: JSON.stringify(i.scope),
+        tagId: null,
+        sheetVersionId: i.asks.sheetVersionId,
+        catalogueVersion,
+        policy: JSON.stringify(i.policy),
+        found: JSON.stringify(i.found),
+        startedAt: i.startedAt,
+        startedPosition: began,
+      })),
+    )
+    .execute();
+  const findings = placed.flatMap(({ findings: rows, began }) =>
+    rows.map((row, i) => ({ ...row, ledgerPosition: began + 1 + i })),
+  );
+  if (findings.length > 0) await trx.insertInto("finding").values(findings).execute();
+  const sheetId = told[0]?.inspection.sheetId;
+  if (sheetId !== undefined)
+    await noteMinutes(
+      trx,
+      sheetId,
+      told.map((one) => one.events),
+    );
+  const endOf = ({ judged, signedAt }: Told) =>
+    clears(judged.outcome)
+      ? new Date(clearanceEndsMs(past.policy.trigger, past.shifts, signedAt.getTime(), 0))
+      : null;
   await trx
     .insertInto("seal")
     .values(
-      told.map(({ inspection, personId, judged, signedAt }, i) => {
-        const endsAt = clears(judged.outcome)
-          ? new Date(clearanceEndsMs(past.policy.trigger, past.shifts, signedAt.getTime(), 0))
-          : null;
-        const position = heads[i]?.position ?? 0;
-        return sealRow(inspection, personId, judged, judged.outcome, endsAt, position, signedAt);
+      placed.map((one) => {
+        const { inspection, personId, judged, signedAt, sealedAt } = one;
+        return sealRow(inspection, personId, judged, judged.outcome, endOf(one), sealedAt, signedAt);
       }),
     )
     .execute();
+  const last = placed.at(-1);
+  if (last !== undefined) {
+    // Their events name no entry: they were made before any device asked for one. Nothing came in between.
+    const evidence = evidenceOf(last.judged, last.events).map((e) => ({ ...e, seen: last.sealedAt }));
+    await writeEvidence(trx, last.inspection, evidence, endOf(last));
+  }
   return heads;
 }

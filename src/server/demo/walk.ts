@@ -1,10 +1,12 @@
 import type { Check } from "@/core/catalogue/catalogue";
-import type { InspectionEvent } from "@/core/record/events";
+import { eventSchemaVersion, type InspectionEvent, type Saw } from "@/core/record/events";
 import { figureOf } from "@/core/sheet/read";
 import type { Db } from "@/server/database/database";
 import { ingest } from "@/server/inspections/ingest";
 import { findInspection, type OpenInspection, planOf } from "@/server/inspections/model";
 import { eventsHash, judge, type Signed, signInspection } from "@/server/inspections/sign";
+import { headOf } from "@/server/ledger/append";
+import { openMatters } from "@/server/matters/read";
 import { seededUuid } from "./random";
 
 export type DemoAnswer =
@@ -26,7 +28,10 @@ export interface DemoWalk {
 export async function walkAndSign(db: Db, walk: DemoWalk, startedAt: Date): Promise<Signed> {
   const inspection = await findInspection(db, walk.inspectionId);
   if (inspection === undefined) throw new Error(`expected an inspection to walk, got ${walk.inspectionId}`);
-  const { events, endsAt: signedAt } = walkedEvents(inspection, walk, startedAt);
+  const saw = await headOf(db, inspection.unitId);
+  const walked = walkedEvents(inspection, { ...walk, saw }, startedAt);
+  const { endsAt: signedAt } = walked;
+  const events = [...walked.events, ...(await saidOfMatters(db, inspection, walked.events, walk.random))];
   await ingest(db, inspection.id, walk.personId, { events }, signedAt);
   const { decision } = await judge(db, inspection, events, walk.personId, signedAt);
   const signature = { kind: "typed", name: walk.signer } as const;
@@ -39,10 +44,35 @@ export async function walkAndSign(db: Db, walk: DemoWalk, startedAt: Date): Prom
   );
 }
 
+/** Whoever walks finds what was open before as it was. */
+async function saidOfMatters(
+  db: Db,
+  { id: inspectionId, unitId, scope }: OpenInspection,
+  events: readonly InspectionEvent[],
+  random: () => number,
+): Promise<readonly InspectionEvent[]> {
+  const last = events.at(-1);
+  if (last === undefined || scope.kind === "retest") return [];
+  return (await openMatters(db, unitId, inspectionId)).map((matter, i) => ({
+    schema: eventSchemaVersion,
+    id: seededUuid(random),
+    inspectionId,
+    deviceId: last.deviceId,
+    seq: last.seq + i + 1,
+    follows: last.id,
+    at: last.at,
+    saw: last.saw,
+    type: "matter",
+    check: matter.check,
+    finding: matter.findingId,
+    says: "same",
+  }));
+}
+
 /** What the person answers on the way, step by step, and when they are done. */
 export function walkedEvents(
-  inspection: Pick<OpenInspection, "id" | "sheet" | "scope" | "policy" | "found">,
-  walk: Pick<DemoWalk, "random" | "answers" | "pace">,
+  inspection: Pick<OpenInspection, "id" | "asks" | "scope" | "policy" | "found">,
+  walk: Pick<DemoWalk, "random" | "answers" | "pace"> & { readonly saw: Saw },
   startedAt: Date,
 ): { readonly events: readonly InspectionEvent[]; readonly endsAt: Date } {
   const events: InspectionEvent[] = [];
@@ -51,23 +81,28 @@ export function walkedEvents(
     atMs += step.minutes * 60_000 * (walk.pace ?? 0.8) * (0.7 + 0.6 * walk.random());
     const id = seededUuid(walk.random);
     const base = {
+      schema: eventSchemaVersion,
       id,
       inspectionId: inspection.id,
       deviceId: "yard-tablet",
       seq: events.length + 1,
       follows: events.at(-1)?.id ?? null,
       at: new Date(atMs).toISOString(),
-    };
+      saw: walk.saw,
+    } as const;
     events.push(
       step.kind === "check"
-        ? answer(base, step.check, walk, inspection.sheet)
+        ? answer(base, step.check, walk, inspection.asks.sheet)
         : { ...base, type: "changed", step: step.id },
     );
   }
   return { events, endsAt: new Date(atMs + 20_000) };
 }
 
-type Base = Pick<InspectionEvent, "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at">;
+type Base = Pick<
+  InspectionEvent,
+  "schema" | "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at" | "saw"
+>;
 
 function answer(
   base: Base,

@@ -39,8 +39,8 @@ export async function chromeData(call: PageCall) {
   const { siteId } = call;
   const db = database();
   const ofSite = async () => {
-    if (siteId === undefined) return { place: "", tagged: 0 };
-    const [site, tagged] = await Promise.all([
+    if (siteId === undefined) return { place: "", tagged: 0, unmatched: [] };
+    const [site, tagged, unmatched] = await Promise.all([
       db.selectFrom("site").select("name").where("id", "=", siteId).executeTakeFirst(),
       db
         .selectFrom("standingTag as t")
@@ -48,8 +48,18 @@ export async function chromeData(call: PageCall) {
         .select(({ fn }) => fn.countAll<string>().as("count"))
         .where("u.siteId", "=", siteId)
         .executeTakeFirst(),
+      db
+        .selectFrom("standingReport")
+        .select("problem")
+        .where("kind", "=", "unmatched_tag")
+        .orderBy("receivedAt")
+        .execute(),
     ]);
-    return { place: site?.name ?? "", tagged: Number(tagged?.count ?? 0) };
+    return {
+      place: site?.name ?? "",
+      tagged: Number(tagged?.count ?? 0),
+      unmatched: unmatched.map((report) => report.problem),
+    };
   };
   return {
     person: call.person.name,

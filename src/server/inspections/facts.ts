@@ -1,6 +1,11 @@
+import { type PartId, parts } from "@/core/catalogue/parts";
 import type { DecisionFacts } from "@/core/decision/decide";
+import { clearsBeforeMs } from "@/core/decision/standing";
 import { gaps } from "@/core/record/reduce";
 import type { Db, Trx } from "@/server/database/database";
+import { ledgerView } from "@/server/ledger/view";
+import { maySayGone, openMatters } from "@/server/matters/read";
+import { rolesAt } from "./matter-events";
 import type { OpenInspection } from "./model";
 
 /** What besides the inspection itself bears on its decision, read now. Call it under the unit's lock to decide. */
@@ -10,16 +15,18 @@ export async function decisionFacts(
   signerId: string,
   at: Date,
 ): Promise<DecisionFacts> {
+  const { policy, unitId, scope } = inspection;
   const unit = await trx
-    .selectFrom("unit")
-    .select(["family", "examinationDue"])
-    .where("id", "=", inspection.unitId)
+    .selectFrom("unit as u")
+    .innerJoin("site as s", "s.id", "u.siteId")
+    .select(["u.family", "u.examinationDue", "s.shifts", "s.utcOffsetMin"])
+    .where("u.id", "=", unitId)
     .executeTakeFirstOrThrow();
-  const tags = await trx
-    .selectFrom("standingTag")
-    .select(["id", "number"])
-    .where("unitId", "=", inspection.unitId)
-    .orderBy("number")
+  const holds = await trx
+    .selectFrom("standingHold")
+    .select("name")
+    .where("unitId", "=", unitId)
+    .orderBy("name")
     .execute();
   const authorised = await trx
     .selectFrom("authorisation")
@@ -28,37 +35,34 @@ export async function decisionFacts(
     .where("family", "=", unit.family)
     .where("until", ">", at)
     .executeTakeFirst();
-  const earlier = await trx
-    .selectFrom("finding as f")
-    .leftJoin("findingRepair as r", "r.findingId", "f.id")
-    .select(["f.grade", "f.repairBy"])
-    .where("f.unitId", "=", inspection.unitId)
-    .where("f.inspectionId", "!=", inspection.id)
-    .where("f.grade", "in", ["repair_by", "watch"])
-    .where("f.place", "=", false)
-    .where("r.findingId", "is", null)
-    .execute();
-  const unread = await trx
-    .selectFrom("unreadEvent")
-    .select("id")
-    .where("inspectionId", "=", inspection.id)
-    .execute();
   const events = await trx
     .selectFrom("inspectionEvent")
     .select(["id", "deviceId", "seq"])
     .where("inspectionId", "=", inspection.id)
     .execute();
+  const began = await trx
+    .selectFrom("ledgerEntry")
+    .select("recordedAt")
+    .where("unitId", "=", unitId)
+    .where("position", "=", inspection.startedPosition ?? 0)
+    .executeTakeFirst();
   return {
-    scope: inspection.scope.kind,
-    // A re-test serves the tag it was begun for; any other tag still stands in its way.
-    standingTags: tags
-      .filter((tag) => inspection.scope.kind !== "retest" || tag.id !== inspection.tagId)
-      .map((tag) => tag.number),
-    unsignedFaults: inspection.policy.grading === "log_book" ? earlier.length : 0,
-    repairsDue: earlier.filter((f) => f.repairBy !== null && f.repairBy <= at).length,
+    scope: scope.kind,
+    holds: holds.map((hold) => hold.name),
+    matters: scope.kind === "retest" ? [] : await openMatters(trx, unitId, inspection.id),
+    maySayGone: maySayGone(policy, await rolesAt(trx, signerId, inspection.siteId)),
+    logBook: policy.grading === "log_book",
     examinationOverdue: unit.examinationDue <= at,
     operatorAuthorised: authorised !== undefined,
-    unread: unread.length,
     gaps: gaps(events).length,
+    ledger: await ledgerView(trx, unitId, inspection),
+    clearsBeforeMs:
+      began === undefined
+        ? 0
+        : clearsBeforeMs(policy, unit.shifts, began.recordedAt.getTime(), unit.utcOffsetMin),
+    nowMs: at.getTime(),
+    retestParts: scope.kind === "retest" ? [...scope.parts, ...(scope.disturbed ?? [])].filter(isPart) : [],
   };
 }
+
+const isPart = (id: string): id is PartId => id in parts;

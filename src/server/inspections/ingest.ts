@@ -1,27 +1,21 @@
-import { randomUUID } from "node:crypto";
+import { sql } from "kysely";
 import { z } from "zod";
-import type { Check } from "@/core/catalogue/catalogue";
-import { assess, type Finding } from "@/core/record/assess";
-import {
-  type EventEnvelope,
-  envelopeSchema,
-  eventSchema,
-  eventTypes,
-  type InspectionEvent,
-} from "@/core/record/events";
-import { reduce } from "@/core/record/reduce";
+import type { InspectionEvent, Saw } from "@/core/record/events";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
-import { append, type Entry, lockUnit } from "@/server/ledger/append";
+import { append, headOf, lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
-import { tagEntries } from "@/server/tags/ledger";
-import { contextFrom, doesUpkeep, topUpsBefore } from "./context";
-import { checksByKey, findInspection, type OpenInspection } from "./model";
+import { bytesOf, holdReport, type Unheard } from "@/server/reports/hold";
+import { writeFindings } from "./findings";
+import { writeGone } from "./matter-events";
+import { findInspection, type OpenInspection } from "./model";
+import { type HashAt, type ReadEvent, readEvent } from "./read-event";
 
 export interface EventResult {
   readonly id: string | null;
   readonly index: number;
-  readonly status: "accepted" | "already_here" | "kept_unread" | "refused";
+  /** `held`: not taken, kept as it came, and the unit is held until somebody looks. */
+  readonly status: "accepted" | "already_here" | "held";
   readonly problem?: string;
 }
 
@@ -29,15 +23,17 @@ export interface IngestResult {
   readonly results: readonly EventResult[];
   /** Numbers of tags that this batch's findings raised. */
   readonly tagsRaised: readonly string[];
+  /** The unit's ledger after this batch: what the device has now seen. */
+  readonly head: Saw;
 }
 
 const maxBatch = 500;
 
 /**
- * Takes a batch of events for one inspection. Each event stands or falls alone: a bad one is refused with what
- * is wrong, the good ones are kept. The same event twice is one. An event of a kind this version does not know
- * is kept unread and refuses the seal. Findings are graded here, by the core, and one that tags out holds the
- * unit in this same transaction.
+ * Takes a batch of events for one inspection. Each event stands or falls alone: one that cannot be read or does not
+ * fit is kept as it came and holds the unit until somebody looks, the others are taken. The same event twice is one.
+ * Findings are graded here, by the core, and enter the ledger now; one that tags out holds the unit in this same
+ * transaction.
  */
 export async function ingest(
   db: Db,
@@ -46,299 +42,270 @@ export async function ingest(
   body: unknown,
   at: Date,
 ): Promise<IngestResult> {
-  const batch = z.object({ events: z.array(z.unknown()).max(maxBatch) }).safeParse(body);
-  if (!batch.success) {
+  const heads: Head[] = [];
+  const result = await db.transaction().execute(async (trx) => {
+    const inspection = await lockedInspection(trx, inspectionId);
+    const batch = z.object({ events: z.array(z.unknown()).max(maxBatch) }).safeParse(body);
+    if (!batch.success) {
+      heads.push(...(await holdBody(trx, inspection, personId, body, at)));
+      return undefined;
+    }
+    const hashAt = await hashesOf(trx, inspection.unitId, batch.data.events);
+    const read = batch.data.events.map((raw, index) => readEvent(raw, index, inspection, hashAt));
+    const taken = inspection.sealed
+      ? await takeLate(trx, inspection, personId, read, at)
+      : await takeOpen(trx, inspection, personId, read, at);
+    heads.push(...taken.heads);
+    return { ...taken, head: await headOf(trx, inspection.unitId) };
+  });
+  noteHeads(heads);
+  if (result === undefined)
     throw new Problem(
       400,
       "bad-batch",
-      `expected {"events": [...]} with at most ${maxBatch} events; send them again in that form`,
+      `expected {"events": [...]} with at most ${maxBatch} events; what came is kept, and holds the unit until somebody looks`,
+    );
+  const { results, tagsRaised, head } = result;
+  return { results, tagsRaised, head };
+}
+
+/** Keeps a whole request that is no batch of events. */
+export async function holdUnread(
+  db: Db,
+  inspectionId: string,
+  personId: string,
+  body: string,
+  at: Date,
+): Promise<void> {
+  noteHeads(
+    await db.transaction().execute(async (trx) => {
+      const inspection = await lockedInspection(trx, inspectionId);
+      return holdBody(trx, inspection, personId, body, at);
+    }),
+  );
+}
+
+/** The inspection, read again under its unit's lock: it may have been sealed in between. */
+async function lockedInspection(trx: Trx, inspectionId: string): Promise<OpenInspection> {
+  const found = await findInspection(trx, inspectionId);
+  if (found === undefined) {
+    throw new Problem(
+      404,
+      "no-inspection",
+      `expected an inspection that was started here, got ${inspectionId}; start it first`,
     );
   }
-  const heads: Head[] = [];
-  const result = await db.transaction().execute(async (trx) => {
-    const inspection = await findInspection(trx, inspectionId);
-    if (inspection === undefined) {
-      throw new Problem(
-        404,
-        "no-inspection",
-        `expected an inspection that was started here, got ${inspectionId}; start it first`,
-      );
-    }
-    await lockUnit(trx, inspection.unitId);
-    // Read again under the lock: it may have been sealed in between.
-    const sealed = inspection.sealed || (await isSealed(trx, inspectionId));
-    const read = batch.data.events.map((raw, index) => readEvent(raw, index, inspection));
-    return sealed
-      ? await addLate(trx, inspection, personId, read, at, heads)
-      : await addOpen(trx, inspection, personId, read, at, heads);
+  await lockUnit(trx, found.unitId);
+  return (await findInspection(trx, inspectionId)) ?? found;
+}
+
+const mostBytes = 2_000_000;
+
+function holdBody(trx: Trx, inspection: OpenInspection, sentBy: string, body: unknown, at: Date) {
+  const raw = typeof body === "string" ? Buffer.from(body, "utf8") : bytesOf(body);
+  const problem = "expected a batch of events, got something else";
+  const { unitId, id: inspectionId } = inspection;
+  return holdReport(
+    trx,
+    { unitId, inspectionId, kind: "unreadable", problem, raw: raw.subarray(0, mostBytes), sentBy },
+    at,
+  );
+}
+
+/** The ledger's hashes at the positions these events say they had seen. */
+async function hashesOf(trx: Trx, unitId: string, events: readonly unknown[]): Promise<HashAt> {
+  const seen = z.looseObject({
+    saw: z.looseObject({
+      position: z
+        .number()
+        .int()
+        .min(1)
+        .max(2 ** 31 - 1),
+    }),
   });
-  noteHeads(heads);
-  return result;
+  const positions = new Set(
+    events.flatMap((event) => {
+      const read = seen.safeParse(event);
+      return read.success ? [read.data.saw.position] : [];
+    }),
+  );
+  if (positions.size === 0) return () => undefined;
+  const rows = await trx
+    .selectFrom("ledgerEntry")
+    .select(["position", "hash"])
+    .where("unitId", "=", unitId)
+    .where("position", "in", [...positions])
+    .execute();
+  const hashes = new Map(rows.map((row) => [row.position, row.hash]));
+  return (position) => hashes.get(position);
 }
 
-type ReadEvent =
-  | { readonly index: number; readonly kind: "good"; readonly event: InspectionEvent }
-  | {
-      readonly index: number;
-      readonly kind: "unread";
-      readonly envelope: EventEnvelope;
-      readonly raw: unknown;
-    }
-  | { readonly index: number; readonly kind: "bad"; readonly id: string | null; readonly problem: string };
-
-function readEvent(raw: unknown, index: number, inspection: OpenInspection): ReadEvent {
-  const id =
-    typeof raw === "object" && raw !== null && "id" in raw && typeof raw.id === "string" ? raw.id : null;
-  const bad = (problem: string): ReadEvent => ({ index, kind: "bad", id, problem });
-  const envelope = envelopeSchema.safeParse(raw);
-  if (!envelope.success) return bad(wordsOf(envelope.error));
-  if (envelope.data.inspectionId !== inspection.id) {
-    return bad(
-      `expected an event of inspection ${inspection.id}, got one of ${envelope.data.inspectionId}; send it there`,
-    );
-  }
-  if (!eventTypes.includes(envelope.data.type))
-    return { index, kind: "unread", envelope: envelope.data, raw };
-  const parsed = eventSchema.safeParse(raw);
-  if (!parsed.success) return bad(wordsOf(parsed.error));
-  const misfit = misfitOf(parsed.data, inspection);
-  return misfit === undefined ? { index, kind: "good", event: parsed.data } : bad(misfit);
+interface Taken extends Omit<IngestResult, "head"> {
+  readonly heads: readonly Head[];
 }
 
-function misfitOf(event: InspectionEvent, inspection: OpenInspection): string | undefined {
-  if (event.type === "changed") return undefined;
-  const check = checksByKey(inspection.sheetVersionId, inspection.sheet).get(event.check);
-  if (check === undefined)
-    return `expected a check of this machine's sheet, got ${event.check}; reload the inspection`;
-  if (event.type === "measured" && check.definition.measure === undefined)
-    return `${event.check} takes a word, not a reading`;
-  if (event.type !== "answered" || event.result.kind !== "condition") return undefined;
-  const known = Object.keys(check.conditions);
-  return known.includes(event.result.condition)
-    ? undefined
-    : `expected one of ${known.join(", ")} for ${event.check}, got ${event.result.condition}`;
-}
-
-const wordsOf = (error: z.ZodError): string =>
-  error.issues.map((issue) => `${issue.path.join(".") || "event"}: ${issue.message}`).join("; ");
-
-async function isSealed(trx: Trx, inspectionId: string): Promise<boolean> {
-  const row = await trx
-    .selectFrom("seal")
-    .select("inspectionId")
-    .where("inspectionId", "=", inspectionId)
-    .executeTakeFirst();
-  return row !== undefined;
-}
-
-async function addOpen(
+async function takeOpen(
   trx: Trx,
   inspection: OpenInspection,
   personId: string,
   read: readonly ReadEvent[],
   at: Date,
-  heads: Head[],
-): Promise<IngestResult> {
-  const common = { inspectionId: inspection.id, personId, receivedAt: at };
-  const unread = read.filter((r) => r.kind === "unread");
-  if (unread.length > 0) {
-    await trx
-      .insertInto("unreadEvent")
-      .values(
-        unread.map(({ envelope, raw }) => ({
-          ...common,
-          id: envelope.id,
-          deviceId: envelope.deviceId,
-          seq: envelope.seq,
-          raw: JSON.stringify(raw),
-        })),
-      )
-      .onConflict((oc) => oc.column("id").doNothing())
-      .execute();
-  }
-  const good = read.filter((r) => r.kind === "good");
-  const inserted = new Set<string>();
-  if (good.length > 0) {
-    const rows = await trx
-      .insertInto("inspectionEvent")
-      .values(
-        good.map(({ event }) => ({
-          ...common,
-          id: event.id,
-          deviceId: event.deviceId,
-          seq: event.seq,
-          type: event.type,
-          payload: JSON.stringify(event),
-        })),
-      )
-      .onConflict((oc) => oc.doNothing())
-      .returning("id")
-      .execute();
-    for (const row of rows) inserted.add(row.id);
-  }
-  const rest = good.filter(({ event }) => !inserted.has(event.id)).map(({ event }) => event.id);
-  const known = new Set(
-    rest.length === 0
-      ? []
-      : (
-          await trx
-            .selectFrom("inspectionEvent")
-            .select("id")
-            .where("id", "in", rest)
-            .where("inspectionId", "=", inspection.id)
-            .execute()
-        ).map((r) => r.id),
+): Promise<Taken> {
+  const good = uniqueById(read.flatMap((r) => (r.kind === "good" ? [r.event] : [])));
+  const inserted = await insertEvents(trx, inspection, personId, good, at);
+  const known = await eventsHeld(
+    trx,
+    inspection.id,
+    good.filter((e) => !inserted.has(e.id)),
   );
-  const fresh = uniqueById(good.map((g) => g.event).filter((event) => inserted.has(event.id)));
-  const tagsRaised = await addFindings(trx, inspection, personId, fresh, at, heads);
-  const first = new Set<string>();
-  const results = read.map((r): EventResult => {
-    if (r.kind === "bad") return { id: r.id, index: r.index, status: "refused", problem: r.problem };
-    if (r.kind === "unread") {
-      return {
-        id: r.envelope.id,
-        index: r.index,
-        status: "kept_unread",
-        problem: `this server does not know events of type ${r.envelope.type}; it is kept, and the inspection cannot be sealed until someone has looked`,
-      };
-    }
-    const { id, seq } = r.event;
-    if (inserted.has(id) && !first.has(id)) {
-      first.add(id);
-      return { id, index: r.index, status: "accepted" };
-    }
-    if (known.has(id) || first.has(id)) return { id, index: r.index, status: "already_here" };
-    return {
-      id,
-      index: r.index,
-      status: "refused",
-      problem: `number ${seq} of this device is taken by another event; give this one the next free number and send it again`,
-    };
+  const fresh = good.filter((event) => inserted.has(event.id));
+  const settled = read.map((r): ReadEvent => {
+    if (r.kind !== "good" || inserted.has(r.event.id) || known.has(r.event.id)) return r;
+    const problem = `number ${r.event.seq} of this device, or its id, is taken by another event`;
+    return { index: r.index, kind: "refused", id: r.event.id, problem, raw: r.event };
   });
-  return { results, tagsRaised };
+  const written = await writeFindings(trx, inspection, personId, fresh, at);
+  const gone = await writeGone(trx, inspection, personId, fresh, at);
+  const held = await holdAll(trx, inspection, personId, settled, at);
+  const first = new Set<string>();
+  const results = settled.map((r): EventResult => {
+    if (r.kind !== "good") return heldResult(r);
+    const { id } = r.event;
+    const status = inserted.has(id) && !first.has(id) ? "accepted" : "already_here";
+    first.add(id);
+    return { id, index: r.index, status };
+  });
+  return { results, tagsRaised: written.tags, heads: [...written.heads, ...gone, ...held] };
+}
+
+const heldResult = (r: Exclude<ReadEvent, { kind: "good" }>): EventResult => ({
+  id: r.id,
+  index: r.index,
+  status: "held",
+  problem: r.problem,
+});
+
+async function holdAll(
+  trx: Trx,
+  inspection: OpenInspection,
+  sentBy: string,
+  read: readonly ReadEvent[],
+  at: Date,
+): Promise<readonly Head[]> {
+  const heads: Head[] = [];
+  for (const r of read) {
+    if (r.kind === "good") continue;
+    const report: Unheard = {
+      unitId: inspection.unitId,
+      inspectionId: inspection.id,
+      kind: r.kind,
+      problem: r.problem,
+      raw: bytesOf(r.raw).subarray(0, mostBytes),
+      sentBy,
+    };
+    heads.push(...(await holdReport(trx, report, at)));
+  }
+  return heads;
+}
+
+/**
+ * Writes events in one statement; where the database refuses one of them, each by itself behind a savepoint, so that
+ * one refused takes none of the others along. Gives the ids that were written.
+ */
+async function insertEvents(
+  trx: Trx,
+  inspection: OpenInspection,
+  personId: string,
+  events: readonly InspectionEvent[],
+  at: Date,
+): Promise<ReadonlySet<string>> {
+  if (events.length === 0) return new Set();
+  const write = async (some: readonly InspectionEvent[]) => {
+    await sql`SAVEPOINT events`.execute(trx);
+    try {
+      const rows = await trx
+        .insertInto("inspectionEvent")
+        .values(
+          some.map((event) => ({
+            inspectionId: inspection.id,
+            personId,
+            receivedAt: at,
+            id: event.id,
+            deviceId: event.deviceId,
+            seq: event.seq,
+            type: event.type,
+            payload: JSON.stringify(event),
+          })),
+        )
+        .onConflict((oc) => oc.doNothing())
+        .returning("id")
+        .execute();
+      await sql`RELEASE SAVEPOINT events`.execute(trx);
+      return rows.map((row) => row.id);
+    } catch (error) {
+      await sql`ROLLBACK TO SAVEPOINT events`.execute(trx);
+      if (!refusedByDatabase(error)) throw error;
+      return undefined;
+    }
+  };
+  const together = await write(events);
+  if (together !== undefined) return new Set(together);
+  const ids: string[] = [];
+  for (const event of events) ids.push(...((await write([event])) ?? []));
+  return new Set(ids);
+}
+
+/** A value the database cannot take, as against a database that is away. */
+const refusedByDatabase = (error: unknown): boolean =>
+  error instanceof Error && "code" in error && /^2[23]/.test(String(error.code));
+
+async function eventsHeld(trx: Trx, inspectionId: string, events: readonly InspectionEvent[]) {
+  if (events.length === 0) return new Set<string>();
+  const rows = await trx
+    .selectFrom("inspectionEvent")
+    .select("id")
+    .where("inspectionId", "=", inspectionId)
+    .where(
+      "id",
+      "in",
+      events.map((event) => event.id),
+    )
+    .execute();
+  return new Set(rows.map((row) => row.id));
 }
 
 const uniqueById = (events: readonly InspectionEvent[]) => [
   ...new Map(events.map((e) => [e.id, e])).values(),
 ];
 
-/** Grades what the new events found and writes it; the database raises a tag for each that tags out. */
-async function addFindings(
-  trx: Trx,
-  inspection: OpenInspection,
-  personId: string,
-  events: readonly InspectionEvent[],
-  at: Date,
-  heads: Head[],
-): Promise<readonly string[]> {
-  const findings = await gradeNew(trx, inspection, events);
-  if (findings.length === 0) return [];
-  const rows = findings.map((finding) => findingRow(inspection, personId, finding, at));
-  await trx
-    .insertInto("finding")
-    .values(rows)
-    .onConflict((oc) => oc.columns(["inspectionId", "eventId"]).doNothing())
-    .execute();
-  const held = rows.filter((row) => row.grade === "tag_out").map((row) => row.id);
-  if (held.length === 0) return [];
-  const tags = await trx
-    .selectFrom("tag")
-    .selectAll()
-    .where("findingId", "in", held)
-    .orderBy("number")
-    .execute();
-  heads.push(...(await append(trx, inspection.unitId, tagEntries(tags))));
-  return tags.map((tag) => tag.number);
-}
-
-async function gradeNew(
-  trx: Trx,
-  inspection: OpenInspection,
-  events: readonly InspectionEvent[],
-): Promise<readonly Finding[]> {
-  // A finding is never lifted by a later event, so each is graded as it stands, without what supersedes it.
-  const plain = events.map((event) => ("supersedes" in event ? { ...event, supersedes: undefined } : event));
-  const asked = new Set(plain.flatMap((event) => (event.type === "changed" ? [] : [event.check])));
-  if (asked.size === 0) return [];
-  const byKey = checksByKey(inspection.sheetVersionId, inspection.sheet);
-  const checks = [...asked]
-    .map((key) => byKey.get(key))
-    .filter((check): check is Check => check !== undefined);
-  const topUps = plain.some(doesUpkeep)
-    ? await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy)
-    : new Map<string, number>();
-  return assess(checks, inspection.sheet, reduce(plain), inspection.policy, contextFrom(topUps)).findings;
-}
-
-/** A finding as it is queried. */
-export function findingRow(
-  inspection: Omit<OpenInspection, "sealed">,
-  personId: string,
-  finding: Finding,
-  at: Date,
-) {
-  const dayMs = 86_400_000;
-  return {
-    id: randomUUID(),
-    inspectionId: inspection.id,
-    unitId: inspection.unitId,
-    checkKey: finding.check,
-    checkId: finding.check.split("@")[0] ?? finding.check,
-    part: finding.part,
-    condition: finding.condition,
-    grade: finding.grade,
-    rule: finding.rule,
-    floor: finding.floor,
-    place: finding.place,
-    eventId: finding.eventId,
-    value: finding.value ?? null,
-    note: finding.note ?? null,
-    putRight: finding.putRight ?? null,
-    foundBy: personId,
-    foundAt: at,
-    repairBy:
-      finding.grade === "repair_by"
-        ? new Date(at.getTime() + inspection.policy.repairWithinDays * dayMs)
-        : null,
-  };
-}
-
 /** Events that come after the seal: an addendum to the ledger, and what they found still holds the unit. */
-async function addLate(
+async function takeLate(
   trx: Trx,
   inspection: OpenInspection,
   personId: string,
   read: readonly ReadEvent[],
   at: Date,
-  heads: Head[],
-): Promise<IngestResult> {
+): Promise<Taken> {
   const known = await sealedEventIds(trx, inspection.unitId, inspection.id);
-  const late = uniqueById(read.filter((r) => r.kind === "good").map((r) => r.event)).filter(
+  const late = uniqueById(read.flatMap((r) => (r.kind === "good" ? [r.event] : []))).filter(
     (event) => !known.has(event.id),
   );
-  const unread = read.filter((r) => r.kind === "unread").map((r) => r.raw);
+  const heads: Head[] = [];
   let tagsRaised: readonly string[] = [];
-  if (late.length > 0 || unread.length > 0) {
-    const entry: Entry = {
-      unitId: inspection.unitId,
-      kind: "addendum",
-      subjectId: inspection.id,
-      at,
-      document: { by: personId, events: late, unread },
-    };
-    heads.push(...(await append(trx, inspection.unitId, [entry])));
-    tagsRaised = await addFindings(trx, inspection, personId, late, at, heads);
+  if (late.length > 0) {
+    const { unitId, id: subjectId } = inspection;
+    const document = { by: personId, events: late };
+    heads.push(...(await append(trx, unitId, [{ unitId, kind: "addendum", subjectId, at, document }])));
+    const written = await writeFindings(trx, inspection, personId, late, at);
+    heads.push(...written.heads);
+    tagsRaised = written.tags;
   }
+  heads.push(...(await holdAll(trx, inspection, personId, read, at)));
   const results = read.map((r): EventResult => {
-    if (r.kind === "bad") return { id: r.id, index: r.index, status: "refused", problem: r.problem };
-    const id = r.kind === "good" ? r.event.id : r.envelope.id;
-    return {
-      id,
-      index: r.index,
-      status: known.has(id) ? "already_here" : r.kind === "good" ? "accepted" : "kept_unread",
-    };
+    if (r.kind !== "good") return heldResult(r);
+    return { id: r.event.id, index: r.index, status: known.has(r.event.id) ? "already_here" : "accepted" };
   });
-  return { results, tagsRaised };
+  return { results, tagsRaised, heads };
 }
 
 async function sealedEventIds(trx: Trx, unitId: string, inspectionId: string): Promise<ReadonlySet<string>> {

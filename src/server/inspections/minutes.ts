@@ -5,6 +5,8 @@ import type { Db, Trx } from "@/server/database/database";
 
 /** Answers a mean is made of before a plan goes by it. */
 const fewest = 5;
+/** Answers from which one can tell whether a walk was walked. */
+const enoughToJudge = 20;
 /** How far from the catalogue's estimate one answer may pull: a break, or a screen filled in at home. */
 const widest = 4;
 const movementMin = 0.25;
@@ -16,7 +18,13 @@ export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<st
   const taken = new Map<string, number[]>();
   for (const [i, event] of events.entries()) {
     const before = events[i - 1];
-    if (before === undefined || event.type === "changed" || event.type === "skipped") continue;
+    if (
+      before === undefined ||
+      event.type === "changed" ||
+      event.type === "skipped" ||
+      event.type === "matter"
+    )
+      continue;
     if (before.deviceId !== event.deviceId) continue;
     const id = event.check.split("@")[0] ?? "";
     const estimate = estimates.get(id) ?? movementMin;
@@ -29,6 +37,21 @@ export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<st
   return taken;
 }
 
+/** A walk over in a small part of what its checks can possibly take was filled in, not walked: it teaches nothing. */
+function tooQuick(events: readonly InspectionEvent[]): boolean {
+  const [first, last] = [events[0], events.at(-1)];
+  if (first === undefined || last === undefined) return false;
+  const answered = events.filter((event) => event.type === "answered" || event.type === "measured");
+  const estimate = answered.reduce(
+    (sum, event) => sum + (estimates.get(event.check.split("@")[0] ?? "") ?? movementMin),
+    0,
+  );
+  return (
+    answered.length >= enoughToJudge &&
+    (Date.parse(last.at) - Date.parse(first.at)) / 60_000 < estimate / widest
+  );
+}
+
 /** Adds what these inspections took to the running means of their model. */
 export async function noteMinutes(
   db: Db | Trx,
@@ -37,6 +60,7 @@ export async function noteMinutes(
 ): Promise<void> {
   const sums = new Map<string, { times: number; sum: number }>();
   for (const events of walks) {
+    if (tooQuick(events)) continue;
     for (const [id, minutes] of minutesTaken(events)) {
       const so = sums.get(id) ?? { times: 0, sum: 0 };
       sums.set(id, { times: so.times + minutes.length, sum: so.sum + minutes.reduce((a, b) => a + b, 0) });

@@ -4,9 +4,17 @@ import { type Plan, type PlanInput, planInspection } from "@/core/plan/plan";
 import { schoolsOf } from "@/core/plan/schools";
 import type { Scope } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
-import { sheetOfUnit } from "@/core/sheet/overrides";
+import { sheetOfUnit, type UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
+import { strictestOf } from "@/core/sheet/strictest";
 import type { Db, Trx } from "@/server/database/database";
+import { figuresOf } from "@/server/units/figures";
+
+/** A sheet as it is asked of one unit. */
+export interface UnitSheet {
+  readonly sheetVersionId: string;
+  readonly sheet: Sheet;
+}
 
 /** What every use of an inspection needs of it. */
 export interface OpenInspection {
@@ -17,12 +25,17 @@ export interface OpenInspection {
   readonly personId: string;
   readonly scope: Scope;
   readonly tagId: string | null;
-  readonly sheetVersionId: string;
   readonly sheetId: string;
-  readonly sheet: Sheet;
+  /** What the unit asks now: the sheet by which it is answered and judged. */
+  readonly asks: UnitSheet;
+  /** What it asked when the inspection began, where that is another. */
+  readonly began?: UnitSheet;
+  /** The site's policy now. */
   readonly policy: Policy;
   readonly found: PlanState;
   readonly startedAt: Date;
+  /** Where the unit's ledger says that it began; null for one from before it did. */
+  readonly startedPosition: number | null;
   readonly sealed: boolean;
 }
 
@@ -30,7 +43,9 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
   const row = await db
     .selectFrom("inspection as i")
     .innerJoin("unit as u", "u.id", "i.unitId")
+    .innerJoin("site as t", "t.id", "u.siteId")
     .innerJoin("sheetVersion as v", "v.id", "i.sheetVersionId")
+    .leftJoin("sheetVersion as n", "n.id", "u.sheetVersionId")
     .leftJoin("seal as s", "s.inspectionId", "i.id")
     .select([
       "i.id",
@@ -40,30 +55,80 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
       "i.personId",
       "i.scope",
       "i.tagId",
-      "i.sheetVersionId",
       "v.sheetId",
-      "v.content as model",
+      "i.sheetVersionId as beganVersionId",
+      "v.content as beganModel",
+      "n.id as versionId",
+      "n.content as model",
       "i.figures",
-      "i.policy",
+      "t.policy",
       "i.found",
       "i.startedAt",
+      "i.startedPosition",
       "s.inspectionId as sealedId",
     ])
     .where("i.id", "=", id)
     .executeTakeFirst();
   if (row === undefined) return undefined;
-  const { sealedId, model, figures, ...rest } = row;
-  return { ...rest, sheet: sheetOfUnit(model, figures), sealed: sealedId !== null };
+  const { sealedId, model, versionId, beganModel, beganVersionId, figures, ...rest } = row;
+  const began = unitSheet(beganVersionId, beganModel, figures);
+  const asks =
+    model === null || versionId === null
+      ? began
+      : unitSheet(versionId, model, await figuresOf(db, row.unitId));
+  const common = { ...rest, sealed: sealedId !== null };
+  if (row.scope.kind === "retest") {
+    return { ...common, began, asks: await retestSheet(db, id, asks) };
+  }
+  return { ...common, asks, ...(asks === began ? {} : { began }) };
 }
 
-const checksBySheet = new Map<string, ReadonlyMap<string, Check>>();
+const sheets = new Map<string, UnitSheet>();
 
-/** The checks of a sheet version by key. A version never changes, so they are worked out once. */
-export function checksByKey(sheetVersionId: string, sheet: Sheet): ReadonlyMap<string, Check> {
-  let checks = checksBySheet.get(sheetVersionId);
+/** A model's sheet with a unit's own figures, the same object for the same content, so that its checks are kept. */
+function unitSheet(sheetVersionId: string, model: Sheet, figures: UnitFigures): UnitSheet {
+  const key = `${sheetVersionId} ${JSON.stringify(figures)}`;
+  const known = sheets.get(key);
+  if (known !== undefined) return known;
+  const made = { sheetVersionId, sheet: sheetOfUnit(model, figures) };
+  if (sheets.size >= 500) sheets.clear();
+  sheets.set(key, made);
+  return made;
+}
+
+/**
+ * What a re-test asks: the sheet as it was when each of its tags was raised and as it is now, whichever asks more.
+ * A sheet changed meanwhile takes no check out of a re-test.
+ */
+async function retestSheet(db: Db | Trx, inspectionId: string, now: UnitSheet): Promise<UnitSheet> {
+  const then = await db
+    .selectFrom("retestTag as r")
+    .innerJoin("tag as t", "t.id", "r.tagId")
+    .innerJoin("sheetVersion as v", "v.id", "t.sheetVersionId")
+    .select(["v.id", "v.content"])
+    .distinctOn("v.id")
+    .where("r.inspectionId", "=", inspectionId)
+    .where("v.id", "!=", now.sheetVersionId)
+    .orderBy("v.id")
+    .execute();
+  if (then.length === 0) return now;
+  const key = `${now.sheetVersionId} ${then.map((t) => t.id).join(" ")} ${JSON.stringify(now.sheet.figures)}`;
+  const known = sheets.get(key);
+  if (known !== undefined) return known;
+  const sheet = then.reduce((all, { content }) => strictestOf(all, content), now.sheet);
+  const made = { sheetVersionId: now.sheetVersionId, sheet };
+  sheets.set(key, made);
+  return made;
+}
+
+const checksBySheet = new WeakMap<Sheet, ReadonlyMap<string, Check>>();
+
+/** The checks of a sheet by key, worked out once. */
+export function checksByKey({ sheet }: UnitSheet): ReadonlyMap<string, Check> {
+  let checks = checksBySheet.get(sheet);
   if (checks === undefined) {
     checks = new Map(checksOf(sheet).map((check) => [check.key, check]));
-    checksBySheet.set(sheetVersionId, checks);
+    checksBySheet.set(sheet, checks);
   }
   return checks;
 }
@@ -71,18 +136,15 @@ export function checksByKey(sheetVersionId: string, sheet: Sheet): ReadonlyMap<s
 const plans = new Map<string, Plan>();
 const mostPlans = 200;
 
-/**
- * The plan of an inspection: worked out from what was pinned when it started. The same input always gives the
- * same plan, so the last few hundred are kept.
- */
-export function planOf(inspection: Pick<OpenInspection, "sheet" | "scope" | "policy" | "found">): Plan {
-  const { sheet, scope, policy, found } = inspection;
-  const input: PlanInput = {
-    sheet,
-    scope,
-    schools: schoolsOf(policy),
-    found,
-  };
+/** The plan of an inspection. The same input always gives the same plan, so the last few hundred are kept. */
+export function planOf(inspection: {
+  readonly asks: Pick<UnitSheet, "sheet">;
+  readonly scope: Scope;
+  readonly policy: Policy;
+  readonly found: PlanState;
+}): Plan {
+  const { asks, scope, policy, found } = inspection;
+  const input: PlanInput = { sheet: asks.sheet, scope, schools: schoolsOf(policy), found };
   const key = JSON.stringify(input);
   const known = plans.get(key);
   if (known !== undefined) return known;

@@ -1,27 +1,19 @@
-import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import { clears, type Decision, decide, type Outcome, worseOutcome } from "@/core/decision/decide";
+import { clears, type Decision, type Outcome, outcomes, worseOutcome } from "@/core/decision/decide";
+import { type Judgement, judge as judgeWalk } from "@/core/decision/judge";
 import { clearanceEndsMs } from "@/core/decision/standing";
-import { type Assessment, assess } from "@/core/record/assess";
 import type { InspectionEvent } from "@/core/record/events";
-import { gaps, inOrder, reduce } from "@/core/record/reduce";
+import { gaps, inOrder } from "@/core/record/reduce";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, canonical, type Entry, lockUnit, sha256 } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
+import { addStep } from "@/server/tags/step";
 import { contextFrom, topUpsBefore } from "./context";
+import { evidenceOf, writeEvidence } from "./evidence";
 import { decisionFacts } from "./facts";
 import { noteMinutes } from "./minutes";
 import { catalogueVersion, findInspection, type OpenInspection, planOf } from "./model";
-
-const outcomes = [
-  "cleared",
-  "cleared_with_notes",
-  "not_cleared",
-  "stopped_for_conditions",
-  "tagged_out",
-  "retest_passed",
-] as const;
 
 export const signSchema = z.strictObject({
   /** What the device showed the person when they signed. */
@@ -84,9 +76,10 @@ export async function signInspection(
         "expected the person who began this inspection to sign it; begin your own",
       );
     const events = await eventsOf(trx, inspectionId);
-    refuseHoles(events, wanted);
+    assertNoGaps(events, wanted);
 
-    const { assessment, decision, due } = await judge(trx, inspection, events, personId, at);
+    const judged = await judge(trx, inspection, events, personId, at);
+    const { decision } = judged;
     const outcome = worseOutcome(decision.outcome, wanted.outcome);
     const site = await trx
       .selectFrom("site")
@@ -96,20 +89,21 @@ export async function signInspection(
     const endsAt = clears(outcome)
       ? new Date(clearanceEndsMs(inspection.policy.trigger, site.shifts, at.getTime(), site.utcOffsetMin))
       : null;
-    const judged = { assessment, decision, due, outcome };
+    const sealed = { ...judged, outcome };
     const [head] = await append(trx, inspection.unitId, [
-      sealEntry(inspection, personId, judged, events, wanted, at),
+      sealEntry(inspection, personId, sealed, events, wanted, at),
     ]);
     if (head === undefined) throw new Error("the ledger took no entry");
     heads.push(head);
     await trx
       .insertInto("seal")
-      .values(sealRow(inspection, personId, judged, wanted.outcome, endsAt, head.position, at))
+      .values(sealRow(inspection, personId, sealed, wanted.outcome, endsAt, head.position, at))
       .execute();
+    if (inspection.scope.kind === "full")
+      await writeEvidence(trx, inspection, evidenceOf(judged, events, judged.made), endsAt);
     await noteMinutes(trx, inspection.sheetId, [inOrder(events)]);
     await trx.deleteFrom("inspectionEvent").where("inspectionId", "=", inspectionId).execute();
-    if (outcome === "retest_passed" && inspection.tagId !== null)
-      heads.push(...(await noteRetest(trx, inspection, inspection.tagId, personId, at)));
+    if (outcome === "retest_passed") heads.push(...(await noteRetest(trx, inspection, personId, at)));
     return { outcome, shownOutcome: wanted.outcome, decision, position: head.position };
   });
   noteHeads(heads);
@@ -117,7 +111,7 @@ export async function signInspection(
 }
 
 export interface Judged {
-  readonly assessment: Assessment;
+  readonly assessment: Judgement["assessment"];
   readonly decision: Decision;
   readonly due: number;
   /** What stands: the worse of what the server works out and what the person was shown. */
@@ -138,8 +132,8 @@ export function sealEntry(
     startedAt: inspection.startedAt,
     scope: inspection.scope,
     pinned: {
-      sheetVersionId: inspection.sheetVersionId,
-      sheetHash: sha256(canonical(inspection.sheet)),
+      sheetVersionId: inspection.asks.sheetVersionId,
+      sheetHash: sha256(canonical(inspection.asks.sheet)),
       catalogueVersion,
       policyHash: sha256(canonical(inspection.policy)),
       policy: inspection.policy,
@@ -195,7 +189,7 @@ export async function eventsOf(trx: Trx | Db, inspectionId: string): Promise<rea
   return rows.map((row) => row.payload as unknown as InspectionEvent);
 }
 
-function refuseHoles(events: readonly InspectionEvent[], wanted: z.infer<typeof signSchema>): void {
+function assertNoGaps(events: readonly InspectionEvent[], wanted: z.infer<typeof signSchema>): void {
   const holes = gaps(events);
   if (holes.length > 0) {
     throw new Problem(
@@ -215,56 +209,51 @@ function refuseHoles(events: readonly InspectionEvent[], wanted: z.infer<typeof 
   }
 }
 
-/** Grades and decides from the server's own events, with the same core as the device. */
+/** Grades and decides from the server's own events, with the same core as the device, by what the unit asks now. */
 export async function judge(
   trx: Trx | Db,
   inspection: OpenInspection,
   events: readonly InspectionEvent[],
   signerId: string,
   at: Date,
-): Promise<{ assessment: Assessment; decision: Decision; due: number }> {
+): Promise<Judgement & { readonly due: number; readonly made: Readonly<Record<string, number>> }> {
   const plan = planOf(inspection);
   const topUps = await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy);
-  const assessment = assess(
-    plan.due,
-    inspection.sheet,
-    reduce(events),
-    inspection.policy,
-    contextFrom(topUps),
-  );
-  const decision = decide(assessment, await decisionFacts(trx, inspection, signerId, at));
-  return { assessment, decision, due: plan.due.length };
+  const facts = await decisionFacts(trx, inspection, signerId, at);
+  const { sheet } = inspection.asks;
+  const judged = judgeWalk(plan.due, sheet, inspection.policy, events, facts, contextFrom(topUps));
+  return { ...judged, due: plan.due.length, made: facts.ledger.made };
 }
 
 async function noteRetest(
   trx: Trx,
   inspection: OpenInspection,
-  tagId: string,
   personId: string,
   at: Date,
 ): Promise<readonly Head[]> {
-  const id = randomUUID();
-  await trx
-    .insertInto("tagStep")
-    .values({
-      id,
-      tagId,
-      unitId: inspection.unitId,
-      kind: "retested",
-      personId,
-      at,
-      detail: JSON.stringify({}),
-      inspectionId: inspection.id,
-      seenPosition: null,
-    })
+  const served = await trx
+    .selectFrom("retestTag as r")
+    .innerJoin("standingTag as t", "t.id", "r.tagId")
+    .select("r.tagId")
+    .where("r.inspectionId", "=", inspection.id)
+    .orderBy("t.number")
     .execute();
-  return append(trx, inspection.unitId, [
-    {
-      unitId: inspection.unitId,
-      kind: "retested",
-      subjectId: id,
-      at,
-      document: { by: personId, tagId, inspectionId: inspection.id },
-    },
-  ]);
+  const { unitId, id: inspectionId } = inspection;
+  const heads: Head[] = [];
+  for (const { tagId } of served) {
+    const document = { by: personId, tagId, inspectionId };
+    heads.push(
+      ...(await addStep(trx, {
+        unitId,
+        tagId,
+        kind: "retested",
+        personId,
+        at,
+        detail: {},
+        inspectionId,
+        document,
+      })),
+    );
+  }
+  return heads;
 }

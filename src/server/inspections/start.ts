@@ -1,11 +1,13 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import type { PartId } from "@/core/catalogue/parts";
-import { parts } from "@/core/catalogue/parts";
+import { type PartId, parts } from "@/core/catalogue/parts";
+import { clearsBeforeMs } from "@/core/decision/standing";
 import { foundStowed } from "@/core/plan/found";
 import type { Scope } from "@/core/plan/scope";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { append, lockUnit } from "@/server/ledger/append";
+import { type Head, noteHeads } from "@/server/ledger/heads";
 import { figuresOf } from "@/server/units/figures";
 import { catalogueVersion } from "./model";
 
@@ -14,76 +16,128 @@ export const startSchema = z.strictObject({
   scope: z.enum(["full", "check_in", "transport", "after_transport"]).default("full"),
 });
 
-/** Starts an inspection, or gives back the person's own open one of the same scope: a reload starts nothing new. */
+/** A check for the road, or of a unit come back from hire, says that it has been away or is about to go. */
+const away: ReadonlySet<Scope["kind"]> = new Set(["check_in", "transport", "after_transport"]);
+
+/**
+ * Starts an inspection, or gives back the person's own open one of the same scope that can still clear: a reload
+ * starts nothing new.
+ */
 export async function startInspection(
   db: Db,
   personId: string,
   wanted: z.infer<typeof startSchema>,
   at: Date,
 ): Promise<string> {
-  return db.transaction().execute(async (trx) => {
+  return begun(db, wanted.unitId, async (trx, heads) => {
     const open = await trx
       .selectFrom("inspection as i")
+      .innerJoin("unit as u", "u.id", "i.unitId")
+      .innerJoin("site as t", "t.id", "u.siteId")
       .leftJoin("seal as s", "s.inspectionId", "i.id")
-      .select("i.id")
+      .select(["i.id", "i.startedAt", "i.startedPosition", "t.policy", "t.shifts", "t.utcOffsetMin"])
       .where("i.unitId", "=", wanted.unitId)
       .where("i.personId", "=", personId)
       .where("i.tagId", "is", null)
       .where("s.inspectionId", "is", null)
-      .where("i.startedAt", ">", new Date(at.getTime() - 12 * 3_600_000))
       .where((eb) => eb(eb.ref("i.scope", "->>").key("kind"), "=", wanted.scope))
-      .orderBy("i.startedAt", "desc")
+      .orderBy("i.startedPosition", (o) => o.desc().nullsLast())
       .executeTakeFirst();
-    return open?.id ?? (await begin(trx, wanted.unitId, personId, { kind: wanted.scope }, null, at));
+    if (open !== undefined && open.startedPosition !== null) {
+      const { policy, shifts, utcOffsetMin, startedAt } = open;
+      if (at.getTime() < clearsBeforeMs(policy, shifts, startedAt.getTime(), utcOffsetMin)) return open.id;
+    }
+    return begin(trx, wanted.unitId, personId, { kind: wanted.scope }, [], at, heads);
   });
 }
 
-/** Starts the re-test of a tag: what the finding, the repaired and the disturbed parts touch. */
+/** Under the unit's lock; its heads are noted once the database has committed. */
+async function begun(
+  db: Db,
+  unitId: string,
+  work: (trx: Trx, heads: Head[]) => Promise<string>,
+): Promise<string> {
+  const heads: Head[] = [];
+  const id = await db.transaction().execute(async (trx) => {
+    const unit = await trx.selectFrom("unit").select("id").where("id", "=", unitId).executeTakeFirst();
+    if (unit === undefined)
+      throw new Problem(404, "no-unit", "expected a unit of the pool; pick one from the list");
+    await lockUnit(trx, unitId);
+    return work(trx, heads);
+  });
+  noteHeads(heads);
+  return id;
+}
+
+/**
+ * Starts the re-test of a tag: what the finding and every part repaired or disturbed under it touch. It serves every
+ * tag of the unit whose repair is recorded: one walk round does for all of them.
+ */
 export async function startRetest(db: Db, personId: string, tagId: string, at: Date): Promise<string> {
-  return db.transaction().execute(async (trx) => {
-    const tag = await trx
-      .selectFrom("standingTag as t")
-      .leftJoin("finding as f", "f.id", "t.findingId")
-      .select(["t.id", "t.unitId", "f.part", "f.checkKey"])
-      .where("t.id", "=", tagId)
-      .executeTakeFirst();
-    if (tag === undefined)
-      throw new Problem(404, "no-tag", "expected a tag that stands; it may have been released already");
-    const repair = await trx
-      .selectFrom("tagStep")
-      .select(["detail", "at"])
-      .where("tagId", "=", tagId)
-      .where("kind", "=", "repaired")
-      .orderBy("at", "desc")
-      .executeTakeFirst();
-    if (repair === undefined)
+  const tag = await db.selectFrom("standingTag").select("unitId").where("id", "=", tagId).executeTakeFirst();
+  if (tag === undefined)
+    throw new Problem(404, "no-tag", "expected a tag that stands; it may have been released already");
+  return begun(db, tag.unitId, async (trx, heads) => {
+    const served = await repairedTags(trx, tag.unitId);
+    if (!served.some((one) => one.id === tagId))
       throw new Problem(
         409,
         "not-repaired",
         "expected a recorded repair first; record the repair, then re-test",
       );
+    const lastRepair = Math.max(...served.map((one) => one.lastRepair));
     const open = await trx
       .selectFrom("inspection as i")
+      .innerJoin("retestTag as r", "r.inspectionId", "i.id")
       .leftJoin("seal as s", "s.inspectionId", "i.id")
       .select("i.id")
-      .where("i.tagId", "=", tagId)
+      .where("r.tagId", "=", tagId)
       .where("s.inspectionId", "is", null)
-      .where("i.startedAt", ">=", repair.at)
+      .where("i.startedPosition", ">", lastRepair)
       .where("i.personId", "=", personId)
       .executeTakeFirst();
     if (open !== undefined) return open.id;
-    const repaired = partsIn([
-      ...textList(repair.detail["repaired"]),
-      ...(tag.part === null ? [] : [tag.part]),
-    ]);
+    const repaired = partsIn(served.flatMap((one) => one.repaired));
     const scope: Scope = {
       kind: "retest",
       parts: repaired,
-      disturbed: partsIn(textList(repair.detail["disturbed"])).filter((part) => !repaired.includes(part)),
-      checks: tag.checkKey === null ? [] : [tag.checkKey],
+      disturbed: partsIn(served.flatMap((one) => one.disturbed)).filter((part) => !repaired.includes(part)),
+      checks: [...new Set(served.flatMap((one) => one.checks))],
     };
-    return begin(trx, tag.unitId, personId, scope, tagId, at);
+    const tagIds = served.map((one) => one.id).sort((a) => (a === tagId ? -1 : 0));
+    return begin(trx, tag.unitId, personId, scope, tagIds, at, heads);
   });
+}
+
+/** Tags of a unit that stand and have a repair recorded, with all that was repaired and disturbed under each. */
+async function repairedTags(trx: Trx, unitId: string) {
+  const rows = await trx
+    .selectFrom("standingTag as t")
+    .innerJoin("tagStep as s", "s.tagId", "t.id")
+    .leftJoin("finding as f", "f.id", "t.findingId")
+    .select(["t.id", "s.detail", "s.ledgerPosition", "f.part", "f.checkKey"])
+    .where("t.unitId", "=", unitId)
+    .where("s.kind", "=", "repaired")
+    .orderBy("t.number")
+    .execute();
+  const tags = new Map<
+    string,
+    { id: string; lastRepair: number; repaired: string[]; disturbed: string[]; checks: string[] }
+  >();
+  for (const row of rows) {
+    const tag = tags.get(row.id) ?? {
+      id: row.id,
+      lastRepair: 0,
+      repaired: row.part === null ? [] : [row.part],
+      disturbed: [],
+      checks: row.checkKey === null ? [] : [row.checkKey],
+    };
+    tag.lastRepair = Math.max(tag.lastRepair, row.ledgerPosition);
+    tag.repaired.push(...textList(row.detail["repaired"]));
+    tag.disturbed.push(...textList(row.detail["disturbed"]));
+    tags.set(row.id, tag);
+  }
+  return [...tags.values()];
 }
 
 const partsIn = (names: readonly string[]): readonly PartId[] =>
@@ -92,13 +146,24 @@ const partsIn = (names: readonly string[]): readonly PartId[] =>
 const textList = (value: unknown): readonly string[] =>
   Array.isArray(value) ? value.filter((v): v is string => typeof v === "string") : [];
 
+/** What a started inspection writes into its unit's ledger: the entry its age is counted from. */
+export const startedEntry = (unitId: string, id: string, personId: string, scope: Scope, at: Date) => ({
+  unitId,
+  kind: "started" as const,
+  subjectId: id,
+  at,
+  named: away.has(scope.kind) ? ("all" as const) : [],
+  document: { by: personId, scope },
+});
+
 async function begin(
   trx: Trx,
   unitId: string,
   personId: string,
   scope: Scope,
-  tagId: string | null,
+  tagIds: readonly string[],
   at: Date,
+  heads: Head[],
 ): Promise<string> {
   const unit = await trx
     .selectFrom("unit as u")
@@ -117,6 +182,9 @@ async function begin(
     );
   }
   const id = randomUUID();
+  const [head] = await append(trx, unitId, [startedEntry(unitId, id, personId, scope, at)]);
+  if (head === undefined) throw new Error("the ledger took no entry");
+  heads.push(head);
   await trx
     .insertInto("inspection")
     .values({
@@ -124,14 +192,20 @@ async function begin(
       unitId,
       personId,
       scope: JSON.stringify(scope),
-      tagId,
+      tagId: tagIds[0] ?? null,
       sheetVersionId: unit.sheetVersionId,
       catalogueVersion,
       policy: JSON.stringify(unit.policy),
       found: JSON.stringify(foundStowed(unit.sheet)),
       figures: JSON.stringify(await figuresOf(trx, unitId)),
       startedAt: at,
+      startedPosition: head.position,
     })
     .execute();
+  if (tagIds.length > 0)
+    await trx
+      .insertInto("retestTag")
+      .values(tagIds.map((tagId) => ({ inspectionId: id, tagId })))
+      .execute();
   return id;
 }

@@ -1,24 +1,22 @@
 import { createHash } from "node:crypto";
 import canonicalize from "canonicalize";
 import { sql } from "kysely";
-import type { Trx } from "@/server/database/database";
+import { type EntryKind, type Touches, touchesOf } from "@/core/evidence/touches";
+import type { Saw } from "@/core/record/events";
+import type { Db, Trx } from "@/server/database/database";
 import type { Head } from "./heads";
 import { signHash } from "./key";
+import { apart, type SealedText } from "./texts";
 
 export interface Entry {
   readonly unitId: string;
-  readonly kind:
-    | "inspection"
-    | "tag"
-    | "repaired"
-    | "retested"
-    | "released"
-    | "addendum"
-    | "finding_repaired";
+  readonly kind: EntryKind;
   /** The inspection, tag or step the entry is about. */
   readonly subjectId: string;
   readonly at: Date;
   readonly document: unknown;
+  /** The checks whose evidence it ends, where its kind leaves that to its content. */
+  readonly named?: Touches;
 }
 
 /** Canonical JSON (RFC 8785), so that the same content always has the same hash. */
@@ -33,31 +31,40 @@ export const sha256 = (text: string): string => createHash("sha256").update(text
 /** The chained hash: SHA-256 over the previous hash and the canonical body, a line break between. */
 export const chainHash = (previousHash: string, body: string): string => sha256(`${previousHash}\n${body}`);
 
-/** Takes the unit's lock; everything that decides whether a unit may be used shares it. */
-export async function lockUnit(trx: Trx, unitId: string): Promise<void> {
-  await sql`SELECT lock_unit(${unitId}::uuid)`.execute(trx);
-}
-
-/**
- * Adds entries to a unit's ledger, each chained to the one before and signed. The caller holds the unit's lock
- * and notes the returned heads once its transaction has committed.
- */
-export async function append(trx: Trx, unitId: string, entries: readonly Entry[]): Promise<readonly Head[]> {
-  if (entries.length === 0) return [];
-  const head = await trx
+/** The head of a unit's ledger: what a device that reads it now has seen. */
+export async function headOf(db: Db | Trx, unitId: string): Promise<Saw> {
+  const head = await db
     .selectFrom("ledgerEntry")
     .select(["position", "hash"])
     .where("unitId", "=", unitId)
     .orderBy("position", "desc")
     .limit(1)
     .executeTakeFirst();
-  let position = head?.position ?? 0;
-  let previousHash = head?.hash ?? "";
+  return { position: head?.position ?? 0, headHash: head?.hash ?? "" };
+}
+
+/** Takes the unit's lock; everything that decides whether a unit may be used shares it. */
+export async function lockUnit(trx: Trx, unitId: string): Promise<void> {
+  await sql`SELECT lock_unit(${unitId}::uuid)`.execute(trx);
+}
+
+/**
+ * Adds entries to a unit's ledger, each chained to the one before and signed; what they touch ends the evidence of
+ * those checks. The caller holds the unit's lock and notes the returned heads once its transaction has committed.
+ */
+export async function append(trx: Trx, unitId: string, entries: readonly Entry[]): Promise<readonly Head[]> {
+  if (entries.length === 0) return [];
+  const head = await headOf(trx, unitId);
+  let { position } = head;
+  let previousHash = head.headHash;
+  const texts: SealedText[] = [];
   const rows = entries.map((entry) => {
     position += 1;
-    const { kind, subjectId, document } = entry;
+    const { kind, subjectId } = entry;
     const recordedAt = entry.at.toISOString();
-    const body = canonical({ unitId, position, kind, subjectId, recordedAt, document });
+    const touches = touchesOf(kind, entry.named);
+    const document = apart(entry.document, texts);
+    const body = canonical({ unitId, position, kind, subjectId, recordedAt, touches, document });
     const hash = chainHash(previousHash, body);
     const row = {
       unitId,
@@ -69,11 +76,17 @@ export async function append(trx: Trx, unitId: string, entries: readonly Entry[]
       hash,
       signature: signHash(hash),
       recordedAt,
+      touches: JSON.stringify(touches),
     };
     previousHash = hash;
     return row;
   });
   // Each is checked against the head it follows, which a row trigger sees within one statement too.
   await trx.insertInto("ledgerEntry").values(rows).execute();
+  if (texts.length > 0)
+    await trx
+      .insertInto("sealedText")
+      .values(texts.map((text) => ({ unitId, ...text })))
+      .execute();
   return rows.map(({ unitId: unit, position: at, hash }) => ({ unitId: unit, position: at, hash }));
 }

@@ -1,7 +1,9 @@
+import type { Touches } from "@/core/evidence/touches";
 import type { Db } from "@/server/database/database";
-import { chainHash } from "./append";
+import { canonical, chainHash } from "./append";
 import { notedHeads } from "./heads";
 import { signatureHolds } from "./key";
+import { alteredTexts } from "./texts";
 
 export interface LedgerBreak {
   readonly unitId: string;
@@ -34,7 +36,21 @@ type Row = {
   previousHash: string;
   hash: string;
   signature: string;
+  touches: Touches;
 };
+
+/** Columns `firstBreak` reads. */
+export const chainColumns = [
+  "unitId",
+  "position",
+  "kind",
+  "subjectId",
+  "body",
+  "previousHash",
+  "hash",
+  "signature",
+  "touches",
+] as const;
 
 /**
  * Walks every ledger from its first entry: recomputes each hash, checks each signature, compares with the
@@ -48,12 +64,15 @@ export async function verifyLedgers(db: Db): Promise<Verification> {
   for (const unit of units) {
     const rows = await db
       .selectFrom("ledgerEntry")
-      .select(["unitId", "position", "kind", "subjectId", "body", "previousHash", "hash", "signature"])
+      .select(chainColumns)
       .where("unitId", "=", unit.id)
       .orderBy("position")
       .execute();
     entries += rows.length;
-    const found = firstBreak(rows, noted.get(unit.id) ?? []) ?? (await unspokenOf(db, unit.id, rows));
+    const found =
+      firstBreak(rows, noted.get(unit.id) ?? []) ??
+      (await missingFromLedger(db, unit.id, rows)) ??
+      (await alteredText(db, unit.id, rows));
     if (found) breaks.push({ unitId: unit.id, plate: unit.plate, ...found });
   }
   return { units: units.length, entries, breaks };
@@ -82,8 +101,19 @@ export function firstBreak(
     if (chainHash(previousHash, row.body) !== row.hash) {
       return { position: expected, what: "edited", detail: "its content does not give its hash" };
     }
-    const body = JSON.parse(row.body) as { position: number; kind: string; subjectId: string };
-    if (body.position !== row.position || body.kind !== row.kind || body.subjectId !== row.subjectId) {
+    const body = JSON.parse(row.body) as {
+      position: number;
+      kind: string;
+      subjectId: string;
+      touches?: Touches;
+    };
+    const touches = body.touches === undefined || canonical(body.touches) === canonical(row.touches);
+    if (
+      body.position !== row.position ||
+      body.kind !== row.kind ||
+      body.subjectId !== row.subjectId ||
+      !touches
+    ) {
       return { position: expected, what: "edited", detail: "its columns do not match its sealed content" };
     }
     if (!signatureHolds(row.hash, row.signature)) {
@@ -111,8 +141,20 @@ export function firstBreak(
   return undefined;
 }
 
-/** Tags, releases and seals written past the ledger. */
-async function unspokenOf(db: Db, unitId: string, rows: readonly Row[]): Promise<Found | undefined> {
+/** A name or a text beside the ledger that is not the one its entry was written with. */
+async function alteredText(db: Db, unitId: string, rows: readonly Row[]): Promise<Found | undefined> {
+  const [digest] = await alteredTexts(db, unitId);
+  if (digest === undefined) return undefined;
+  const row = rows.find((r) => r.body.includes(digest));
+  return {
+    position: row?.position ?? rows.length,
+    what: "edited",
+    detail: "a name or text kept beside the ledger is not the one that was sealed",
+  };
+}
+
+/** Tags, releases, seals, findings and reports written past the ledger. */
+async function missingFromLedger(db: Db, unitId: string, rows: readonly Row[]): Promise<Found | undefined> {
   const spoken = new Set(rows.map((r) => r.subjectId));
   const tags = await db
     .selectFrom("tag")
@@ -129,7 +171,19 @@ async function unspokenOf(db: Db, unitId: string, rows: readonly Row[]): Promise
     .select(["inspectionId as id", "outcome as name"])
     .where("unitId", "=", unitId)
     .execute();
-  const silent = [...tags, ...steps, ...seals].find((row) => !spoken.has(row.id));
+  const findings = await db
+    .selectFrom("finding")
+    .select(["id", "condition as name"])
+    .where("unitId", "=", unitId)
+    .where("ledgerPosition", ">", 0)
+    .execute();
+  const reports = await db
+    .selectFrom("heldReport")
+    .select(["id", "kind as name"])
+    .where("unitId", "=", unitId)
+    .where("kind", "!=", "unmatched_tag")
+    .execute();
+  const silent = [...tags, ...steps, ...seals, ...findings, ...reports].find((row) => !spoken.has(row.id));
   if (silent === undefined) return undefined;
   return {
     position: rows.length + 1,

@@ -18,6 +18,10 @@ export const rights = {
   repair: ["technician"],
   retest: ["technician", "operator", "owner"],
   release: ["technician", "owner"],
+  /** To look at a report that holds a unit, as somebody other than its sender. */
+  look: ["supervisor", "technician", "owner"],
+  /** To record a periodic examination that has been made. */
+  examine: ["supervisor", "owner"],
   /** Policies, keys of the API, machine sheets. */
   settings: ["owner"],
   /** To be the second person who says that a feature is not fitted. */

@@ -100,7 +100,9 @@ export async function recordPdf(
           </View>
         ))}
         <Text style={s.h2}>{t("record.signature")}</Text>
-        {document.signature.kind === "typed" ? (
+        {document.signature === undefined ? (
+          <Text>{t("record.erased")}</Text>
+        ) : document.signature.kind === "typed" ? (
           <Text>{t("record.typed", { name: document.signature.name })}</Text>
         ) : (
           <Svg viewBox="0 0 620 112" style={{ height: 56, width: 310 }}>

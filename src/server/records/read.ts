@@ -1,7 +1,8 @@
 import type { SealedDocument } from "@/core/record/sealed";
 import type { Db } from "@/server/database/database";
 import { notedHeads } from "@/server/ledger/heads";
-import { firstBreak } from "@/server/ledger/verify";
+import { together } from "@/server/ledger/texts";
+import { chainColumns, firstBreak } from "@/server/ledger/verify";
 
 /** A sealed inspection as it stands in its unit's ledger. */
 export async function sealedRecord(db: Db, inspectionId: string) {
@@ -27,7 +28,8 @@ export async function sealedRecord(db: Db, inspectionId: string) {
     .executeTakeFirst();
   if (row === undefined) return undefined;
   const { body, ...rest } = row;
-  return { ...rest, inspectionId, document: (JSON.parse(body) as { document: SealedDocument }).document };
+  const { document } = JSON.parse(body) as { document: unknown };
+  return { ...rest, inspectionId, document: (await together(db, document)) as SealedDocument };
 }
 
 export type SealedRecord = NonNullable<Awaited<ReturnType<typeof sealedRecord>>>;
@@ -43,7 +45,7 @@ export async function verifyEntry(db: Db, hash: string) {
   if (entry === undefined) return undefined;
   const rows = await db
     .selectFrom("ledgerEntry")
-    .select(["unitId", "position", "kind", "subjectId", "body", "previousHash", "hash", "signature"])
+    .select(chainColumns)
     .where("unitId", "=", entry.unitId)
     .orderBy("position")
     .execute();

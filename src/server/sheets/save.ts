@@ -5,6 +5,8 @@ import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { canonical, sha256 } from "@/server/ledger/append";
+import { type Head, noteHeads } from "@/server/ledger/heads";
+import { appendToAll } from "@/server/units/ledger-entries";
 
 export const saveSchema = z.strictObject({
   /** The sheet as it stands in the editor. */
@@ -114,7 +116,7 @@ export async function saveSheet(
   wanted: z.infer<typeof saveSchema>,
   at: Date,
 ): Promise<Saved> {
-  return db.transaction().execute(async (trx) => {
+  const { saved, heads } = await db.transaction().execute(async (trx) => {
     const latest = await latestVersion(trx, id);
     if (latest.version !== wanted.from) {
       throw new Problem(
@@ -135,12 +137,14 @@ export async function saveSheet(
     }
     if (canonical(sheet) === canonical(latest.content) && claims.length === 0)
       throw new Problem(409, "no-change", "nothing differs from the version this was begun from");
-    const version =
+    const { version, heads } =
       canonical(sheet) === canonical(latest.content)
-        ? latest.version
+        ? { version: latest.version, heads: [] }
         : await replaceVersion(trx, id, latest.version + 1, sheet, personId, wanted.note, at);
-    return { id, version, claims: await addClaims(trx, id, claims, personId, at) };
+    return { saved: { id, version, claims: await addClaims(trx, id, claims, personId, at) }, heads };
   });
+  noteHeads(heads);
+  return saved;
 }
 
 async function latestVersion(trx: Trx, id: string) {
@@ -170,8 +174,19 @@ async function replaceVersion(
   personId: string,
   note: string | undefined,
   at: Date,
-): Promise<number> {
+): Promise<{ readonly version: number; readonly heads: readonly Head[] }> {
   const versionId = await addVersion(trx, id, version, sheet, personId, note, at);
+  const units = await trx
+    .selectFrom("unit as u")
+    .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
+    .select("u.id")
+    .where("v.sheetId", "=", id)
+    .execute();
+  const heads = await appendToAll(
+    trx,
+    units.map((u) => u.id),
+    { kind: "sheet", at, document: { by: personId, sheetId: id, version, hash: sha256(canonical(sheet)) } },
+  );
   await trx
     .updateTable("sheet")
     .set({ name: `${sheet.maker} ${sheet.model}` })
@@ -184,7 +199,7 @@ async function replaceVersion(
       eb.selectFrom("sheetVersion").select("id").where("sheetId", "=", id),
     )
     .execute();
-  return version;
+  return { version, heads };
 }
 
 async function addVersion(
@@ -243,7 +258,7 @@ async function addClaims(
  * The one who entered it is refused, by the database too.
  */
 export async function confirmClaim(db: Db, claimId: string, personId: string, at: Date): Promise<Saved> {
-  return db.transaction().execute(async (trx) => {
+  const { saved, heads } = await db.transaction().execute(async (trx) => {
     const claim = await trx
       .selectFrom("sheetClaim as c")
       .innerJoin("person as e", "e.id", "c.enteredBy")
@@ -290,7 +305,7 @@ export async function confirmClaim(db: Db, claimId: string, personId: string, at
       .where("id", "=", claimId)
       .execute();
     const note = `${claim.feature} not fitted: entered by ${claim.entered}, confirmed by ${person.name}`;
-    const version = await replaceVersion(
+    const { version, heads } = await replaceVersion(
       trx,
       claim.sheetId,
       latest.version + 1,
@@ -299,8 +314,10 @@ export async function confirmClaim(db: Db, claimId: string, personId: string, at
       note,
       at,
     );
-    return { id: claim.sheetId, version, claims: [] };
+    return { saved: { id: claim.sheetId, version, claims: [] }, heads };
   });
+  noteHeads(heads);
+  return saved;
 }
 
 /** Takes back what waits for a second person. */

@@ -21,19 +21,17 @@ export async function standingTags(db: Db, siteId: string) {
       "in",
       tags.map((t) => t.id),
     )
-    .orderBy("at")
+    .orderBy("stepNo")
     .execute();
   return tags.map((tag) => ({ ...tag, waits: waitsFor(steps.filter((s) => s.tagId === tag.id)) }));
 }
 
-/** What a tag waits for, from its steps in order of time. */
-export function waitsFor(steps: readonly { readonly kind: string; readonly at: Date }[]): Waits {
-  const last = (kind: string) => steps.findLast((s) => s.kind === kind);
-  if (last("released")) return "nothing";
-  const repaired = last("repaired");
-  if (repaired === undefined) return "repair";
-  const retested = last("retested");
-  return retested !== undefined && retested.at >= repaired.at ? "release" : "retest";
+/** What a tag waits for, from its steps in their order. */
+export function waitsFor(steps: readonly { readonly kind: string }[]): Waits {
+  const last = (kind: string) => steps.findLastIndex((s) => s.kind === kind);
+  if (last("released") >= 0) return "nothing";
+  if (last("repaired") < 0) return "repair";
+  return last("retested") > last("repaired") ? "release" : "retest";
 }
 
 /** One tag with all its steps, and the ledger position a releaser is shown. */
@@ -70,7 +68,7 @@ export async function tagDetail(db: Db, id: string) {
     .innerJoin("person as p", "p.id", "s.personId")
     .select(["s.id", "s.kind", "s.at", "s.detail", "s.inspectionId", "s.personId", "p.name as by"])
     .where("s.tagId", "=", id)
-    .orderBy("s.at")
+    .orderBy("s.stepNo")
     .execute();
   const head = await db
     .selectFrom("ledgerEntry")

@@ -1,10 +1,10 @@
-import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import { type PartId, parts } from "@/core/catalogue/parts";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
-import { append, lockUnit } from "@/server/ledger/append";
+import { lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
+import { addStep } from "./step";
 
 const partId = z.enum(Object.keys(parts) as [PartId, ...PartId[]]);
 
@@ -14,6 +14,8 @@ export const repairSchema = z.strictObject({
   repaired: z.array(partId).max(30),
   disturbed: z.array(partId).max(30),
   licence: z.string().trim().min(1).max(60),
+  /** Other tags of the same unit that this repair serves too. */
+  alsoTags: z.array(z.uuid()).max(50).optional(),
 });
 
 export const releaseSchema = z.strictObject({
@@ -23,7 +25,7 @@ export const releaseSchema = z.strictObject({
   seenPosition: z.number().int().min(1),
 });
 
-/** Records a repair under a tag: cause, work, parts repaired and parts disturbed on the way. */
+/** Records a repair under a tag, and under others of the unit it serves: cause, work, parts repaired and disturbed. */
 export async function recordRepair(
   db: Db,
   tagId: string,
@@ -31,7 +33,31 @@ export async function recordRepair(
   repair: z.infer<typeof repairSchema>,
   at: Date,
 ): Promise<void> {
-  await addStep(db, tagId, personId, "repaired", repair, null, at);
+  const { alsoTags = [], ...detail } = repair;
+  await inTurn(db, tagId, async (trx, tag) => {
+    const heads: Head[] = [];
+    for (const id of new Set([tagId, ...alsoTags])) {
+      const number = id === tagId ? tag.number : await standingNumber(trx, id, tag.unitId);
+      const document = { by: personId, tag: number, tagId: id, ...detail };
+      const { unitId } = tag;
+      heads.push(
+        ...(await addStep(trx, { unitId, tagId: id, kind: "repaired", personId, at, detail, document })),
+      );
+    }
+    return heads;
+  });
+}
+
+async function standingNumber(trx: Trx, id: string, unitId: string): Promise<string> {
+  const tag = await trx
+    .selectFrom("standingTag")
+    .select("number")
+    .where("id", "=", id)
+    .where("unitId", "=", unitId)
+    .executeTakeFirst();
+  if (tag === undefined)
+    throw new Problem(409, "other-tag", "expected tags that stand on this same unit; read the page again");
+  return tag.number;
 }
 
 /** Lifts a tag. The database checks that it was repaired, re-tested, is released by another, and that nothing newer stands. */
@@ -42,29 +68,30 @@ export async function releaseTag(
   release: z.infer<typeof releaseSchema>,
   at: Date,
 ): Promise<void> {
-  const tag = await db.selectFrom("tag").select("number").where("id", "=", tagId).executeTakeFirst();
-  if (tag !== undefined && tag.number.toLowerCase() !== release.number.toLowerCase()) {
-    throw new Problem(
-      409,
-      "wrong-tag",
-      `this is tag ${tag.number}, you typed ${release.number}; return the tag that hangs on the unit`,
-    );
-  }
-  await addStep(db, tagId, personId, "released", { number: release.number }, release.seenPosition, at);
+  const { number, seenPosition } = release;
+  await inTurn(db, tagId, async (trx, tag) => {
+    if (tag.number.toLowerCase() !== number.toLowerCase())
+      throw new Problem(
+        409,
+        "wrong-tag",
+        `this is tag ${tag.number}, you typed ${number}; return the tag that hangs on the unit`,
+      );
+    const detail = { number };
+    const document = { by: personId, tag: tag.number, tagId, ...detail, seenPosition };
+    const { unitId } = tag;
+    return addStep(trx, { unitId, tagId, kind: "released", personId, at, detail, seenPosition, document });
+  });
 }
 
-async function addStep(
+/** A step of one tag under its unit's lock; what the database refuses comes back as a problem a person can act on. */
+async function inTurn(
   db: Db,
   tagId: string,
-  personId: string,
-  kind: "repaired" | "released",
-  detail: Record<string, unknown>,
-  seenPosition: number | null,
-  at: Date,
+  work: (trx: Trx, tag: { unitId: string; number: string }) => Promise<readonly Head[]>,
 ): Promise<void> {
-  const heads: Head[] = [];
+  let heads: readonly Head[] = [];
   try {
-    await db.transaction().execute(async (trx: Trx) => {
+    heads = await db.transaction().execute(async (trx) => {
       const tag = await trx
         .selectFrom("tag")
         .select(["unitId", "number"])
@@ -73,32 +100,7 @@ async function addStep(
       if (tag === undefined)
         throw new Problem(404, "no-tag", "expected a tag of the pool; open it from Tagged out");
       await lockUnit(trx, tag.unitId);
-      const id = randomUUID();
-      await trx
-        .insertInto("tagStep")
-        .values({
-          id,
-          tagId,
-          unitId: tag.unitId,
-          kind,
-          personId,
-          at,
-          detail: JSON.stringify(detail),
-          inspectionId: null,
-          seenPosition,
-        })
-        .execute();
-      heads.push(
-        ...(await append(trx, tag.unitId, [
-          {
-            unitId: tag.unitId,
-            kind,
-            subjectId: id,
-            at,
-            document: { by: personId, tag: tag.number, tagId, ...detail, seenPosition },
-          },
-        ])),
-      );
+      return work(trx, tag);
     });
   } catch (error) {
     throw refusal(error);

@@ -1,8 +1,11 @@
 import { z } from "zod";
+import { figureRange, isBelievableFigure } from "@/core/measure/believable";
 import { figuresOf as askedOf, type FigureId, figureIds, figures as units } from "@/core/sheet/figures";
 import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { noteHeads } from "@/server/ledger/heads";
+import { appendToAll } from "./ledger-entries";
 
 /** What a unit's own plate says instead of its model's sheet: the latest entry of each figure. */
 export async function figuresOf(db: Db | Trx, unitId: string): Promise<UnitFigures> {
@@ -26,7 +29,7 @@ export const unitFigureSchema = z.strictObject({
   source: z.string().trim().min(1).max(200),
 });
 
-/** Records a figure read off one unit. Nothing is overwritten; inspections already begun keep what they began with. */
+/** Records a figure read off one unit. Nothing is overwritten; what was answered by the old one is asked again. */
 export async function setUnitFigure(
   db: Db,
   unitId: string,
@@ -39,15 +42,25 @@ export async function setUnitFigure(
   if (!askedOf(unit.family).includes(wanted.figure)) {
     throw new Problem(400, "no-figure", `a ${unit.family.replaceAll("_", " ")} has no ${wanted.figure}`);
   }
-  if (wanted.value !== null && wanted.value < 0 && units[wanted.figure] !== "degC") {
+  if (wanted.value !== null && !isBelievableFigure(units[wanted.figure], wanted.value)) {
+    const [least, most] = figureRange[units[wanted.figure]];
     throw new Problem(
       400,
       "bad-figure",
-      `expected 0 ${units[wanted.figure]} or more for ${wanted.figure}, got ${wanted.value}`,
+      `expected ${least} to ${most} ${units[wanted.figure]} for ${wanted.figure}, got ${wanted.value}; read it off the plate again`,
     );
   }
-  await db
-    .insertInto("unitFigure")
-    .values({ unitId, ...wanted, setBy: personId, setAt: at })
-    .execute();
+  const heads = await db.transaction().execute(async (trx) => {
+    const written = await appendToAll(trx, [unitId], {
+      kind: "unit_figure",
+      at,
+      document: { by: personId, ...wanted },
+    });
+    await trx
+      .insertInto("unitFigure")
+      .values({ unitId, ...wanted, setBy: personId, setAt: at })
+      .execute();
+    return written;
+  });
+  noteHeads(heads);
 }

@@ -47,7 +47,7 @@ async function plansFor(db: Db, versionIds: readonly string[], policy: Policy) {
       .where("id", "in", missing)
       .execute();
     for (const { id, content: sheet } of versions) {
-      const plan = planOf({ sheet, policy, scope: { kind: "full" }, found: foundStowed(sheet) });
+      const plan = planOf({ asks: { sheet }, policy, scope: { kind: "full" }, found: foundStowed(sheet) });
       planned.set(keyOf(id), { minutes: plan.minutes, checks: plan.checks.length });
     }
   }
@@ -111,8 +111,7 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
       inspectorId: r.inspectorId,
       minutes: r.minutes,
       done: r.walking === undefined ? 0 : r.walking.done / r.checks,
-      ready:
-        r.standing.usable || r.standing.state === "tagged_out" || r.standing.state === "examination_overdue",
+      ready: r.standing.usable || ["tagged_out", "held", "examination_overdue"].includes(r.standing.state),
     })),
     at.getTime(),
     shift.startMs,

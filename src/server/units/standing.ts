@@ -1,18 +1,21 @@
 import { type Kysely, sql } from "kysely";
 import type { Outcome } from "@/core/decision/decide";
 import { type Standing, standingOf } from "@/core/decision/standing";
+import type { EntryKind } from "@/core/evidence/touches";
 import type { Db } from "@/server/database/database";
 import type { Database } from "@/server/database/tables";
 
 interface FactRow {
   id: string;
   tags: string[] | null;
+  reports: string[] | null;
   examinationDue: Date;
   repairDue: Date | null;
-  releasedAt: Date | null;
   outcome: Outcome | null;
+  checksDue: number | null;
+  proven: number | null;
+  endedBy: EntryKind | null;
   signedAt: Date | null;
-  signerId: string | null;
   signer: string | null;
   clearanceEndsAt: Date | null;
   inspectionId: string | null;
@@ -20,6 +23,7 @@ interface FactRow {
 
 export interface UnitStanding extends Standing {
   readonly unitId: string;
+  /** Numbers of tags and of reports that hold it. */
   readonly tags: readonly string[];
   readonly signedBy?: string;
   readonly signedAtMs?: number;
@@ -49,12 +53,15 @@ async function facts(trx: Kysely<Database>, unitIds: readonly string[]): Promise
   const { rows } = await sql<FactRow>`
     SELECT u.id, u.examination_due,
       (SELECT array_agg(t.number ORDER BY t.number) FROM standing_tag t WHERE t.unit_id = u.id) AS tags,
-      (SELECT min(f.repair_by) FROM finding f LEFT JOIN finding_repair r ON r.finding_id = f.id
-        WHERE f.unit_id = u.id AND f.repair_by IS NOT NULL AND r.finding_id IS NULL) AS repair_due,
-      (SELECT max(s.at) FROM tag_step s WHERE s.unit_id = u.id AND s.kind = 'released') AS released_at,
-      l.outcome, l.signed_at, l.signed_by AS signer_id, p.name AS signer, l.clearance_ends_at, l.inspection_id
+      (SELECT array_agg(h.name ORDER BY h.since) FROM standing_hold h WHERE h.unit_id = u.id AND h.name LIKE 'R-%') AS reports,
+      (SELECT min(m.repair_by) FROM open_matter m WHERE m.unit_id = u.id) AS repair_due,
+      l.outcome, l.checks_due, l.signed_at, p.name AS signer, l.clearance_ends_at, l.inspection_id,
+      e.proven, (SELECT kind FROM ledger_entry WHERE unit_id = u.id AND position = e.ended_by) AS ended_by
     FROM unit u
-    LEFT JOIN LATERAL (SELECT * FROM seal s WHERE s.unit_id = u.id AND s.scope = 'full' ORDER BY s.signed_at DESC LIMIT 1) l ON true
+    LEFT JOIN LATERAL (SELECT * FROM seal s WHERE s.unit_id = u.id AND s.scope = 'full'
+      ORDER BY s.ledger_position DESC, s.signed_at DESC LIMIT 1) l ON true
+    LEFT JOIN LATERAL (SELECT count(*) FILTER (WHERE c.ended_by IS NULL AND c.proves IN ('fine','noted'))::int AS proven,
+      max(c.ended_by) AS ended_by FROM check_evidence c WHERE c.unit_id = u.id AND c.inspection_id = l.inspection_id) e ON true
     LEFT JOIN person p ON p.id = l.signed_by
     WHERE u.id = ANY(${unitIds}::uuid[])
   `.execute(trx);
@@ -63,30 +70,30 @@ async function facts(trx: Kysely<Database>, unitIds: readonly string[]): Promise
 
 function read(row: FactRow, at: Date): UnitStanding {
   const tags = row.tags ?? [];
-  const last =
-    row.outcome !== null && row.signedAt !== null && row.signerId !== null
-      ? {
-          outcome: row.outcome,
-          signedAtMs: row.signedAt.getTime(),
-          signedBy: row.signerId,
-          scope: "full" as const,
-        }
-      : undefined;
+  const reports = row.reports ?? [];
   const standing = standingOf({
-    standingTags: tags,
-    lastInspection: last,
-    lastReleaseAtMs: row.releasedAt?.getTime(),
+    tags,
+    reports,
+    walk:
+      row.outcome === null
+        ? undefined
+        : {
+            outcome: row.outcome,
+            checksDue: row.checksDue ?? 1,
+            proven: row.proven ?? 0,
+            endedBy: row.endedBy ?? undefined,
+            untilMs: row.clearanceEndsAt?.getTime(),
+          },
     examinationDueMs: row.examinationDue.getTime(),
     repairDueMs: row.repairDue?.getTime(),
     nowMs: at.getTime(),
-    clearanceEndsMs: row.clearanceEndsAt?.getTime(),
   });
   return {
     ...standing,
     unitId: row.id,
-    tags,
+    tags: [...tags, ...reports],
     signedBy: row.signer ?? undefined,
-    signedAtMs: last?.signedAtMs,
+    signedAtMs: row.signedAt?.getTime(),
     inspectionId: row.inspectionId ?? undefined,
   };
 }

@@ -34,14 +34,14 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
     .limit(28)
     .execute();
   const findings = await db
-    .selectFrom("finding as f")
-    .leftJoin("findingRepair as r", "r.findingId", "f.id")
+    .selectFrom("openMatter as f")
     .innerJoin("person as p", "p.id", "f.foundBy")
     .select([
       "f.id",
       "f.checkKey",
       "f.condition",
       "f.grade",
+      "f.place",
       "f.rule",
       "f.note",
       "f.foundAt",
@@ -49,11 +49,8 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
       "p.name as by",
     ])
     .where("f.unitId", "=", unit.id)
-    .where("f.grade", "in", ["repair_by", "watch"])
-    .where("f.place", "=", false)
-    .where("r.findingId", "is", null)
     .orderBy("f.foundAt", "desc")
-    .limit(20)
+    .limit(40)
     .execute();
   const tags = await db
     .selectFrom("standingTag")

@@ -11,6 +11,7 @@ import { decisionFacts } from "@/server/inspections/facts";
 import { minutesOf } from "@/server/inspections/minutes";
 import { findInspection } from "@/server/inspections/model";
 import { eventsOf } from "@/server/inspections/sign";
+import { headOf } from "@/server/ledger/append";
 import { mayAt } from "@/server/people/session";
 
 export const metadata = { title: "Inspect" };
@@ -28,7 +29,8 @@ export default async function InspectPage({ params }: { params: Promise<{ id: st
     .select(["shifts", "utcOffsetMin"])
     .where("id", "=", inspection.siteId)
     .executeTakeFirstOrThrow();
-  const { plate, scope, sheet, policy, found, unitId } = inspection;
+  const { plate, scope, asks, policy, found, unitId } = inspection;
+  const { sheet } = asks;
   const data = {
     id,
     plate,
@@ -37,6 +39,7 @@ export default async function InspectPage({ params }: { params: Promise<{ id: st
     policy,
     found,
     events: await eventsOf(db, id),
+    head: await headOf(db, unitId),
     facts: await decisionFacts(db, inspection, person.id, at),
     minutes: await minutesOf(db, inspection.sheetId),
     topUps: Object.fromEntries(await topUpsBefore(db, unitId, id, policy)),

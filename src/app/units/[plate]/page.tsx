@@ -42,6 +42,7 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
           mayInspect={mayAt(call.person, "inspect", unit.siteId)}
           mayRoad={mayAt(call.person, "road", unit.siteId)}
           mayRepair={mayAt(call.person, "repair", unit.siteId)}
+          mayExamine={mayAt(call.person, "examine", unit.siteId)}
           mayEdit={mayAt(call.person, "settings", unit.siteId)}
         />
       </NextIntlClientProvider>

@@ -9,6 +9,6 @@ export const POST = route<{ id: string }>(async ({ request, params, person, at }
   if (siteId === undefined)
     throw new Problem(404, "no-finding", "expected a finding of the pool; open it from its unit");
   requireRight(person, "repair", siteId);
-  const { work } = await bodyOf(request, findingRepairSchema);
-  await repairFinding(database(), params.id, person.id, work, at);
+  const repair = await bodyOf(request, findingRepairSchema);
+  await repairFinding(database(), params.id, person.id, repair, at);
 });

@@ -1,9 +1,26 @@
 import { database } from "@/server/database/database";
-import { jsonOf, route } from "@/server/http/route";
+import { Problem } from "@/server/http/problem";
+import { route } from "@/server/http/route";
 import { requireOwnInspection } from "@/server/inspections/access";
-import { ingest } from "@/server/inspections/ingest";
+import { holdUnread, ingest } from "@/server/inspections/ingest";
+
+/** More than any batch of ours: what is longer is kept as far as this and held. */
+const mostBody = 8_000_000;
 
 export const POST = route<{ id: string }>(async ({ request, params, person, at }) => {
   await requireOwnInspection(database(), params.id, person);
-  return ingest(database(), params.id, person.id, await jsonOf(request), at);
+  const text = await request.text();
+  let body: unknown;
+  try {
+    if (text.length > mostBody) throw new SyntaxError("too long");
+    body = JSON.parse(text);
+  } catch {
+    await holdUnread(database(), params.id, person.id, text, at);
+    throw new Problem(
+      400,
+      "not-json",
+      "expected a JSON body; what came is kept as it is, and holds the unit until somebody looks",
+    );
+  }
+  return ingest(database(), params.id, person.id, body, at);
 });

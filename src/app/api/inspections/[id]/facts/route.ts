@@ -4,11 +4,14 @@ import { route } from "@/server/http/route";
 import { requireOwnInspection } from "@/server/inspections/access";
 import { decisionFacts } from "@/server/inspections/facts";
 import { findInspection } from "@/server/inspections/model";
+import { headOf } from "@/server/ledger/append";
 
 export const GET = route<{ id: string }>(async ({ params, person, at }) => {
   await requireOwnInspection(database(), params.id, person);
   const inspection = await findInspection(database(), params.id);
   if (inspection === undefined)
     throw new Problem(404, "no-inspection", "expected an inspection that was started here");
-  return decisionFacts(database(), inspection, person.id, at);
+  // The head first: a device may say it has seen less than it was shown, never more.
+  const head = await headOf(database(), inspection.unitId);
+  return { head, facts: await decisionFacts(database(), inspection, person.id, at) };
 });

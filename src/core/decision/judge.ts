@@ -1,0 +1,33 @@
+import type { Check } from "../catalogue/catalogue";
+import { type EndedBy, endedBy } from "../evidence/seen";
+import type { Policy } from "../grade/policy";
+import { type Assessment, assess, type ContextOf } from "../record/assess";
+import type { InspectionEvent } from "../record/events";
+import { type MatterStanding, standingMatters } from "../record/matters";
+import { type Reduction, reduce } from "../record/reduce";
+import type { Sheet } from "../sheet/sheet";
+import { type Decision, type DecisionFacts, decide } from "./decide";
+
+export interface Judgement {
+  readonly reduction: Reduction;
+  readonly assessment: Assessment;
+  readonly matters: readonly MatterStanding[];
+  readonly decision: Decision;
+  readonly ended: EndedBy;
+}
+
+/** All that follows from an inspection's events and what stands besides: the same on the device and on the server. */
+export function judge(
+  due: readonly Check[],
+  sheet: Sheet,
+  policy: Policy,
+  events: readonly InspectionEvent[],
+  facts: DecisionFacts,
+  contextOf?: ContextOf,
+): Judgement {
+  const reduction = reduce(events);
+  const ended = endedBy(events, facts.ledger);
+  const assessment = assess(due, sheet, reduction, policy, contextOf, ended);
+  const matters = standingMatters(facts.matters, reduction, assessment.findings, facts.maySayGone, ended);
+  return { reduction, assessment, matters, decision: decide(assessment, facts, matters), ended };
+}

@@ -1,0 +1,151 @@
+import { type KeptTag, localStore } from "./local-store";
+import { batchSize, sendEvents } from "./send-events";
+import { type Link, sendJson, tryAgain } from "./send-json";
+
+export interface OutboxState {
+  /** Plates whose tag-out has not reached the server: held here. */
+  readonly tags: readonly { readonly id: string; readonly plate: string }[];
+  /** Entries of walks that are no longer open on this device and still wait. */
+  readonly events: number;
+  readonly link: Link;
+  readonly detail?: string;
+}
+
+const retryMs = 4000;
+const empty: OutboxState = { tags: [], events: 0, link: "sent" };
+
+/** What a request to tag out became. */
+export type TagAnswer =
+  | { readonly kind: "hung"; readonly number: string }
+  | { readonly kind: "unmatched" }
+  | { readonly kind: "kept"; readonly link: Link; readonly detail?: string };
+
+/**
+ * What this device still owes the server, whatever page is open: tag-outs first of all, then what walks left behind
+ * that were closed before everything was sent. Kept in the device's store first, and tried until it is taken.
+ */
+export class Outbox {
+  private state: OutboxState = empty;
+  private readonly listeners = new Set<() => void>();
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private sending: Promise<void> | undefined;
+  /** The walk that is open here sends its own events. */
+  private openInspection: string | undefined;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly snapshot = (): OutboxState => this.state;
+
+  /** Names the inspection whose own log is open, or none. */
+  leaveTo(inspectionId: string | undefined): void {
+    this.openInspection = inspectionId;
+    void this.refresh();
+  }
+
+  /** Keeps a tag-out and sends it at once. It is never lost: where it cannot be sent now, it is sent before all else. */
+  async tagOut(tag: KeptTag): Promise<TagAnswer> {
+    await localStore().tags.put(tag);
+    await this.refresh();
+    const answer = await this.sendTag(tag);
+    if (answer.kind === "kept") this.later(answer.link);
+    await this.refresh(answer.kind === "kept" ? { link: answer.link, detail: answer.detail } : {});
+    return answer;
+  }
+
+  private async sendTag({ id, plate, reason, note }: KeptTag): Promise<TagAnswer> {
+    const answer = await sendJson<{ number?: string }>(`/api/units/${encodeURIComponent(plate)}/tags`, {
+      id,
+      reason,
+      ...(note === undefined ? {} : { note }),
+    });
+    if (answer.link !== "sent") return { kind: "kept", link: answer.link, detail: answer.detail };
+    await localStore().tags.delete(id);
+    return answer.data.number === undefined
+      ? { kind: "unmatched" }
+      : { kind: "hung", number: answer.data.number };
+  }
+
+  /** Sends what waits: tag-outs, then events. One sender at a time. */
+  send(): Promise<void> {
+    clearTimeout(this.timer);
+    this.sending ??= this.sendAll().finally(() => {
+      this.sending = undefined;
+    });
+    return this.sending;
+  }
+
+  private async sendAll(): Promise<void> {
+    await this.refresh();
+    for (const tag of await localStore().tags.toArray()) {
+      const answer = await this.sendTag(tag);
+      if (answer.kind !== "kept") continue;
+      await this.refresh({ link: answer.link, detail: answer.detail });
+      this.later(answer.link);
+      return;
+    }
+    // One walk the server will not take from whoever is signed in must not stop the others.
+    let last: { link: Link; detail?: string } = { link: "sent" };
+    for (const inspectionId of await this.waitingInspections()) {
+      const answer = await this.sendInspection(inspectionId);
+      if (answer.link !== "sent") last = answer;
+      if (tryAgain(answer.link) || answer.link === "signed_out") break;
+    }
+    await this.refresh(last);
+    this.later(last.link);
+  }
+
+  private async sendInspection(inspectionId: string): Promise<{ link: Link; detail?: string }> {
+    for (;;) {
+      const waiting = (await this.waiting()).filter((k) => k.inspectionId === inspectionId);
+      if (waiting.length === 0) return { link: "sent" };
+      const answer = await sendEvents(
+        inspectionId,
+        waiting.sort((a, b) => a.seq - b.seq).slice(0, batchSize),
+      );
+      if (answer.link !== "sent") return answer;
+    }
+  }
+
+  private later(link: Link): void {
+    clearTimeout(this.timer);
+    if (tryAgain(link)) this.timer = setTimeout(() => void this.send(), retryMs);
+  }
+
+  private async waiting() {
+    const all = await localStore().events.where("state").equals("to_send").toArray();
+    return all.filter((kept) => kept.inspectionId !== this.openInspection);
+  }
+
+  private async waitingInspections(): Promise<readonly string[]> {
+    return [...new Set((await this.waiting()).map((kept) => kept.inspectionId))];
+  }
+
+  private async refresh(more: { link?: Link; detail?: string } = {}): Promise<void> {
+    const tags = await localStore().tags.toArray();
+    const events = (await this.waiting()).length;
+    this.state = {
+      tags: tags.map(({ id, plate }) => ({ id, plate })),
+      events,
+      link: more.link ?? this.state.link,
+      detail: more.link === undefined ? this.state.detail : more.detail,
+    };
+    for (const listener of this.listeners) listener();
+  }
+
+  close(): void {
+    clearTimeout(this.timer);
+  }
+}
+
+let one: Outbox | undefined;
+
+/** The one outbox of this browser tab. */
+export function outbox(): Outbox {
+  one ??= new Outbox();
+  return one;
+}
+
+export const emptyOutbox = empty;

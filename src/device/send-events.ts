@@ -1,0 +1,42 @@
+import type { Saw } from "@/core/record/events";
+import { type KeptEvent, localStore } from "./local-store";
+import { type Answer, sendJson } from "./send-json";
+
+export const batchSize = 100;
+
+export interface Taken {
+  /** Numbers of tags the events raised. */
+  readonly tags: readonly string[];
+  /** The head of the unit's ledger on the server. */
+  readonly head: Saw;
+}
+
+interface ServerAnswer {
+  readonly results: readonly {
+    readonly id: string | null;
+    readonly index: number;
+    readonly status: "accepted" | "already_here" | "held";
+    readonly problem?: string;
+  }[];
+  readonly tagsRaised: readonly string[];
+  readonly head: Saw;
+}
+
+/** Sends kept events of one inspection in one batch and notes in the device's store what became of each. */
+export async function sendEvents(
+  inspectionId: string,
+  waiting: readonly KeptEvent[],
+): Promise<Answer<Taken>> {
+  const answer = await sendJson<ServerAnswer>(`/api/inspections/${inspectionId}/events`, {
+    events: waiting.map((kept) => kept.event),
+  });
+  if (answer.link !== "sent") return answer;
+  const { results, tagsRaised, head } = answer.data;
+  const { events: table } = localStore();
+  for (const { index, status, problem } of results) {
+    const kept = waiting[index];
+    if (kept === undefined) continue;
+    await table.update(kept.id, status === "held" ? { state: "held", problem } : { state: "sent" });
+  }
+  return { link: "sent", data: { tags: tagsRaised, head } };
+}

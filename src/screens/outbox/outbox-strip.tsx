@@ -1,0 +1,53 @@
+"use client";
+import { usePathname } from "next/navigation";
+import { useTranslations } from "next-intl";
+import { useEffect, useSyncExternalStore } from "react";
+import { emptyOutbox, outbox } from "@/device/outbox";
+import { Button } from "@/kit/button";
+
+/** What this tablet still owes the server, on every screen: tag-outs first, then what earlier walks left. */
+export function OutboxStrip() {
+  const t = useTranslations();
+  const path = usePathname();
+  const state = useSyncExternalStore(
+    (heard) => outbox().subscribe(heard),
+    () => outbox().snapshot(),
+    () => emptyOutbox,
+  );
+  useEffect(() => {
+    const again = () => void outbox().send();
+    window.addEventListener("online", again);
+    return () => window.removeEventListener("online", again);
+  }, []);
+  // Whatever page is opened next, what waits goes first.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each page opened sends again
+  useEffect(() => void outbox().send(), [path]);
+  if (state.tags.length === 0 && state.events === 0) return null;
+  return (
+    <aside
+      aria-label={t("outbox.send")}
+      role="status"
+      className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink bg-chalk2 px-3 py-1.5 md:px-5"
+    >
+      <div className="flex-1">
+        {state.tags.length === 0 ? null : (
+          <p className="font-bold text-tag">
+            {t("outbox.tags", { plates: state.tags.map((tag) => tag.plate).join(", ") })}
+          </p>
+        )}
+        {state.events === 0 ? null : (
+          <p className="font-semibold">{t("outbox.events", { count: state.events })}</p>
+        )}
+        {state.link === "sent" || state.link === "sending" ? null : (
+          <p className="text-ink2">
+            {t(`link.${state.link}`)}
+            {state.link === "refused" && state.detail !== undefined ? `: ${state.detail}` : ""}
+          </p>
+        )}
+      </div>
+      <Button look="small" onClick={() => void outbox().send()}>
+        {t("outbox.send")}
+      </Button>
+    </aside>
+  );
+}

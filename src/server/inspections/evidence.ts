@@ -1,0 +1,60 @@
+import type { Judgement } from "@/core/decision/judge";
+import { seenBy } from "@/core/evidence/seen";
+import type { InspectionEvent } from "@/core/record/events";
+import type { Trx } from "@/server/database/database";
+import type { Database } from "@/server/database/tables";
+
+type Proves = Database["checkEvidence"]["proves"];
+
+export interface Evidence {
+  readonly checkKey: string;
+  readonly eventId: string | null;
+  readonly proves: Proves;
+  /** The ledger position its answer had seen. */
+  readonly seen: number;
+}
+
+/** What a judged walk proves, check by check. */
+export function evidenceOf(
+  { assessment }: Pick<Judgement, "assessment">,
+  events: readonly InspectionEvent[],
+  made: Readonly<Record<string, number>> = {},
+): readonly Evidence[] {
+  const seen = seenBy(events, made);
+  const stops = new Set(
+    assessment.findings.filter((f) => f.place || f.grade === "tag_out").map((f) => f.eventId),
+  );
+  return [...assessment.byCheck.values()].map(({ check, status, eventId }) => ({
+    checkKey: check,
+    eventId: eventId ?? null,
+    proves: provesOf(status, eventId !== undefined && stops.has(eventId)),
+    seen: eventId === undefined ? 0 : (seen.get(eventId) ?? 0),
+  }));
+}
+
+function provesOf(status: string, stops: boolean): Proves {
+  if (status === "fine") return "fine";
+  if (status === "finding") return stops ? "stops" : "noted";
+  return "nothing";
+}
+
+/**
+ * Puts the evidence of a unit's latest full walk in place of the one before. The database ends at once what an entry
+ * not seen has touched, and refuses a clearance for which any is missing.
+ */
+export async function writeEvidence(
+  trx: Trx,
+  inspection: { readonly id: string; readonly unitId: string },
+  evidence: readonly Evidence[],
+  until: Date | null,
+): Promise<void> {
+  await trx.deleteFrom("checkEvidence").where("unitId", "=", inspection.unitId).execute();
+  const rows = evidence.map((one) => ({
+    ...one,
+    unitId: inspection.unitId,
+    inspectionId: inspection.id,
+    until,
+    endedBy: null,
+  }));
+  if (rows.length > 0) await trx.insertInto("checkEvidence").values(rows).execute();
+}

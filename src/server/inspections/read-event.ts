@@ -1,0 +1,64 @@
+import type { z } from "zod";
+import { eventSchema, type InspectionEvent, upcast } from "@/core/record/events";
+import { checksByKey, type OpenInspection } from "./model";
+
+/** What came as one event of a batch: taken, or kept and held with what is wrong. */
+export type ReadEvent =
+  | { readonly index: number; readonly kind: "good"; readonly event: InspectionEvent }
+  | {
+      readonly index: number;
+      readonly kind: "unreadable" | "refused";
+      readonly id: string | null;
+      readonly problem: string;
+      readonly raw: unknown;
+    };
+
+/** A hash of the unit's ledger by position, for what events say they had seen. */
+export type HashAt = (position: number) => string | undefined;
+
+/** Reads one event, whatever it is. Never throws. */
+export function readEvent(
+  raw: unknown,
+  index: number,
+  inspection: OpenInspection,
+  hashAt: HashAt,
+): ReadEvent {
+  const id =
+    typeof raw === "object" && raw !== null && "id" in raw && typeof raw.id === "string" ? raw.id : null;
+  const parsed = eventSchema.safeParse(upcast(raw));
+  if (!parsed.success) return { index, kind: "unreadable", id, problem: wordsOf(parsed.error), raw };
+  const problem = misfitOf(parsed.data, inspection, hashAt);
+  return problem === undefined
+    ? { index, kind: "good", event: parsed.data }
+    : { index, kind: "refused", id, problem, raw };
+}
+
+/** The check an event is about, on the unit's sheet as it is, or as it was when the inspection began. */
+export function checkOf(inspection: OpenInspection, key: string) {
+  return (
+    checksByKey(inspection.asks).get(key) ??
+    (inspection.began === undefined ? undefined : checksByKey(inspection.began).get(key))
+  );
+}
+
+function misfitOf(event: InspectionEvent, inspection: OpenInspection, hashAt: HashAt): string | undefined {
+  if (event.inspectionId !== inspection.id)
+    return `expected an event of inspection ${inspection.id}, got one of ${event.inspectionId}; send it there`;
+  const { position, headHash } = event.saw;
+  if (position > 0 && hashAt(position) !== headHash)
+    return `expected a head of this unit's ledger, got entry ${position} with another hash; reload the inspection`;
+  if (event.type === "changed" || event.type === "matter") return undefined;
+  const check = checkOf(inspection, event.check);
+  if (check === undefined)
+    return `expected a check of this machine's sheet, got ${event.check}; reload the inspection`;
+  if (event.type === "measured" && check.definition.measure === undefined)
+    return `${event.check} takes a word, not a reading`;
+  if (event.type !== "answered" || event.result.kind !== "condition") return undefined;
+  const known = Object.keys(check.conditions);
+  return known.includes(event.result.condition)
+    ? undefined
+    : `expected one of ${known.join(", ")} for ${event.check}, got ${event.result.condition}`;
+}
+
+const wordsOf = (error: z.ZodError): string =>
+  error.issues.map((issue) => `${issue.path.join(".") || "event"}: ${issue.message}`).join("; ");

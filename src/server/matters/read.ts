@@ -1,0 +1,60 @@
+import type { Policy } from "@/core/grade/policy";
+import type { MatterKind, OpenMatter } from "@/core/record/matters";
+import type { Db, Trx } from "@/server/database/database";
+import type { Role } from "@/server/people/roles";
+
+/** What is open on a unit, oldest first. A walk's own findings are its answers, and not among what it inherits. */
+export async function openMatters(
+  db: Db | Trx,
+  unitId: string,
+  inspectionId: string | undefined,
+): Promise<readonly OpenMatter[]> {
+  let query = db
+    .selectFrom("openMatter as m")
+    .innerJoin("person as p", "p.id", "m.foundBy")
+    .select([
+      "m.id",
+      "m.checkKey",
+      "m.condition",
+      "m.grade",
+      "m.place",
+      "m.note",
+      "m.repairBy",
+      "m.foundAt",
+      "p.name",
+    ])
+    .where("m.unitId", "=", unitId)
+    .orderBy("m.ledgerPosition")
+    .orderBy("m.foundAt");
+  if (inspectionId !== undefined) query = query.where("m.inspectionId", "!=", inspectionId);
+  const rows = await query.execute();
+  return rows.map((row) => ({
+    findingId: row.id,
+    check: row.checkKey,
+    condition: row.condition,
+    grade: row.grade === "repair_by" ? "repair_by" : "watch",
+    place: row.place,
+    foundBy: row.name,
+    foundAtMs: row.foundAt.getTime(),
+    ...(row.note === null ? {} : { note: row.note }),
+    ...(row.repairBy === null ? {} : { repairByMs: row.repairBy.getTime() }),
+  }));
+}
+
+const supervising: readonly Role[] = ["supervisor", "technician", "owner"];
+
+/**
+ * Which open matters a person may say are gone. A repair above the floor is recorded by a technician, never said; in
+ * a log-book yard the owner's signature closes everything else.
+ */
+export function maySayGone(policy: Policy, roles: readonly Role[]): Readonly<Record<MatterKind, boolean>> {
+  const supervises = roles.some((role) => supervising.includes(role));
+  const asked = policy.matterGone ?? { place: "supervisor", watch: "supervisor" };
+  const may = (who: "inspector" | "supervisor") => who === "inspector" || supervises;
+  const logBook = policy.grading === "log_book";
+  return {
+    place: may(asked.place),
+    watch: logBook ? roles.includes("owner") : may(asked.watch),
+    repair_by: false,
+  };
+}

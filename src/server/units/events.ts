@@ -1,0 +1,65 @@
+import { z } from "zod";
+import type { Touches } from "@/core/evidence/touches";
+import {
+  touchedByHandOver,
+  touchedByUse,
+  type UnitEventKind,
+  unitEventKinds,
+} from "@/core/evidence/unit-events";
+import { isStorable } from "@/core/record/events";
+import type { Db, Trx } from "@/server/database/database";
+import { Problem } from "@/server/http/problem";
+import { append, lockUnit } from "@/server/ledger/append";
+import { noteHeads } from "@/server/ledger/heads";
+
+export const unitEventSchema = z.strictObject({
+  id: z.uuid(),
+  kind: z.enum(unitEventKinds),
+  note: z.string().max(1000).refine(isStorable, "expected text without NUL or half characters").optional(),
+});
+
+/** Records what happened to a unit; what it touches is to be answered again. The same event twice is one. */
+export async function recordUnitEvent(
+  db: Db,
+  unitId: string,
+  personId: string,
+  event: z.infer<typeof unitEventSchema>,
+  at: Date,
+): Promise<void> {
+  const heads = await db.transaction().execute(async (trx) => {
+    const unit = await trx.selectFrom("unit").select("id").where("id", "=", unitId).executeTakeFirst();
+    if (unit === undefined) throw new Problem(404, "no-unit", "expected a unit of the pool");
+    await lockUnit(trx, unitId);
+    const { id, kind, note } = event;
+    const kept = await trx
+      .insertInto("unitEvent")
+      .values({ id, unitId, kind, personId, at, note: note ?? null })
+      .onConflict((oc) => oc.doNothing())
+      .returning("id")
+      .executeTakeFirst();
+    if (kept === undefined) return [];
+    const named = await touchedBy(trx, unitId, kind, personId);
+    const document = { by: personId, ...(note === undefined ? {} : { note }) };
+    return append(trx, unitId, [{ unitId, kind, subjectId: id, at, named, document }]);
+  });
+  noteHeads(heads);
+}
+
+async function touchedBy(trx: Trx, unitId: string, kind: UnitEventKind, personId: string): Promise<Touches> {
+  if (kind !== "taken_into_use" && kind !== "handed_over") return [];
+  const { policy } = await trx
+    .selectFrom("unit as u")
+    .innerJoin("site as s", "s.id", "u.siteId")
+    .select("s.policy")
+    .where("u.id", "=", unitId)
+    .executeTakeFirstOrThrow();
+  if (kind === "handed_over") return touchedByHandOver(policy.trigger);
+  const walk = await trx
+    .selectFrom("seal")
+    .select("signedBy")
+    .where("unitId", "=", unitId)
+    .where("scope", "=", "full")
+    .orderBy("ledgerPosition", "desc")
+    .executeTakeFirst();
+  return touchedByUse(policy.trigger, { bySigner: walk?.signedBy === personId });
+}
