@@ -37,22 +37,28 @@ export interface Yard {
 /** A database of its own for one test file, with two units and a few people in it. */
 export function yardForFile(policy: Partial<Policy> = {}): Yard {
   const yard = {} as Yard;
-  const name = `yard_${randomUUID().slice(0, 8)}`;
-  let admin: Db;
+  let close: () => Promise<void>;
   beforeAll(async () => {
-    admin = openDatabase(server(), 1);
-    await sql.raw(`CREATE DATABASE ${name} TEMPLATE ${templateName}`).execute(admin);
-    yard.url = server().replace(/\/[^/]+$/, `/${name}`);
-    yard.db = openDatabase(yard.url, 6);
-    yard.random = seededRandom(7);
-    await furnish(yard, { ...defaultPolicy, ...policy });
+    close = await fillYard(yard, policy);
   });
-  afterAll(async () => {
+  afterAll(() => close());
+  return yard;
+}
+
+/** Makes the database, furnishes it and fills in the yard; gives what takes it down again. */
+export async function fillYard(yard: Yard, policy: Partial<Policy> = {}): Promise<() => Promise<void>> {
+  const name = `yard_${randomUUID().slice(0, 8)}`;
+  const admin = openDatabase(server(), 1);
+  await sql.raw(`CREATE DATABASE ${name} TEMPLATE ${templateName}`).execute(admin);
+  yard.url = server().replace(/\/[^/]+$/, `/${name}`);
+  yard.db = openDatabase(yard.url, 6);
+  yard.random = seededRandom(7);
+  await furnish(yard, { ...defaultPolicy, ...policy });
+  return async () => {
     await yard.db.destroy();
     await sql.raw(`DROP DATABASE ${name} WITH (FORCE)`).execute(admin);
     await admin.destroy();
-  });
-  return yard;
+  };
 }
 
 export const at = (minute: number): Date => new Date(Date.parse("2026-03-02T05:30:00Z") + minute * 60_000);

@@ -26,6 +26,19 @@ export function portIsFree(port) {
   });
 }
 
+/** Settings of a cluster whose data nobody needs after a crash: the tests' own. */
+const forgetful = [
+  "-c fsync=off",
+  "-c full_page_writes=off",
+  "-c synchronous_commit=off",
+  "-c wal_level=minimal",
+  "-c max_wal_senders=0",
+  "-c autovacuum=off",
+  "-c jit=off",
+  "-c shared_buffers=512MB",
+  "-c max_wal_size=4GB",
+];
+
 /**
  * A PostgreSQL cluster of our own in `folder` (made on first use), on loopback, with a password of its own.
  * Run as an unprivileged user where we are root, since PostgreSQL refuses to run as root.
@@ -73,7 +86,7 @@ export async function startCluster(folder, { fast = false } = {}) {
       "-c listen_addresses=127.0.0.1",
       "-c unix_socket_directories=''",
       "-c max_connections=60",
-      ...(fast ? ["-c fsync=off", "-c full_page_writes=off"] : []),
+      ...(fast ? forgetful : []),
     ];
     const started = await pg("pg_ctl", [
       "start",

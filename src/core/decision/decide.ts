@@ -29,7 +29,7 @@ export interface DecisionFacts {
   readonly examinationOverdue: boolean;
   readonly operatorAuthorised: boolean;
   readonly gaps: number;
-  /** What has come into the unit's ledger since this inspection began. */
+  /** What has come into the unit's ledger since this inspection began, its own findings apart. */
   readonly ledger: LedgerView;
   /** When this inspection is too old to clear: its longest age, or its trigger's boundary. */
   readonly clearsBeforeMs: number;

@@ -101,7 +101,8 @@ function chosenBy(scope: Scope, checks: readonly Check[], sheet: Sheet): readonl
       return checks.filter((c) => afterTheRoad.has(c.definition.id) || tag(c));
     case "retest": {
       const why = whyRetested(scope, checks, sheet);
-      return checks.filter((c) => why.has(c.key));
+      // A mast with neither stop button nor valve, tagged by mistake: it is looked whether another tag hangs.
+      return checks.filter((c) => (why.size === 0 ? tag(c) : why.has(c.key)));
     }
   }
 }

@@ -2,7 +2,6 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checksOf } from "../catalogue/catalogue";
 import { type DecisionFacts, decide } from "../decision/decide";
-import { emptyLedger } from "../evidence/seen";
 import { gradeFinding, noContext } from "../grade/grade";
 import { defaultPolicy, type Policy } from "../grade/policy";
 import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
@@ -57,7 +56,7 @@ const facts: DecisionFacts = {
   examinationOverdue: false,
   operatorAuthorised: true,
   gaps: 0,
-  ledger: emptyLedger,
+  ledger: [],
   clearsBeforeMs: 10_000,
   nowMs: 1_000,
   retestParts: [],

@@ -1,6 +1,5 @@
 import { clears, decide } from "@/core/decision/decide";
 import { clearanceEndsMs, type ShiftClock } from "@/core/decision/standing";
-import { emptyLedger } from "@/core/evidence/seen";
 import type { Policy } from "@/core/grade/policy";
 import { foundStowed } from "@/core/plan/found";
 import { assess } from "@/core/record/assess";
@@ -142,7 +141,7 @@ function tellOne(past: Past, unit: DemoUnit, unitId: string, sheetVersionId: str
     examinationOverdue: false,
     operatorAuthorised: true,
     gaps: 0,
-    ledger: emptyLedger,
+    ledger: [],
     clearsBeforeMs: Number.POSITIVE_INFINITY,
     nowMs: endsAt.getTime(),
     retestParts: [],

@@ -18,9 +18,8 @@ export interface Evidence {
 export function evidenceOf(
   { assessment }: Pick<Judgement, "assessment">,
   events: readonly InspectionEvent[],
-  made: Readonly<Record<string, number>> = {},
 ): readonly Evidence[] {
-  const seen = seenBy(events, made);
+  const seen = new Map(events.map((event) => [event.id, seenBy(event)]));
   const stops = new Set(
     assessment.findings.filter((f) => f.place || f.grade === "tag_out").map((f) => f.eventId),
   );

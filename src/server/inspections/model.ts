@@ -45,7 +45,6 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
     .innerJoin("unit as u", "u.id", "i.unitId")
     .innerJoin("site as t", "t.id", "u.siteId")
     .innerJoin("sheetVersion as v", "v.id", "i.sheetVersionId")
-    .leftJoin("sheetVersion as n", "n.id", "u.sheetVersionId")
     .leftJoin("seal as s", "s.inspectionId", "i.id")
     .select([
       "i.id",
@@ -57,9 +56,7 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
       "i.tagId",
       "v.sheetId",
       "i.sheetVersionId as beganVersionId",
-      "v.content as beganModel",
-      "n.id as versionId",
-      "n.content as model",
+      "u.sheetVersionId as versionId",
       "i.figures",
       "t.policy",
       "i.found",
@@ -70,12 +67,9 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
     .where("i.id", "=", id)
     .executeTakeFirst();
   if (row === undefined) return undefined;
-  const { sealedId, model, versionId, beganModel, beganVersionId, figures, ...rest } = row;
-  const began = unitSheet(beganVersionId, beganModel, figures);
-  const asks =
-    model === null || versionId === null
-      ? began
-      : unitSheet(versionId, model, await figuresOf(db, row.unitId));
+  const { sealedId, versionId, beganVersionId, figures, ...rest } = row;
+  const began = await unitSheet(db, beganVersionId, figures);
+  const asks = versionId === null ? began : await unitSheet(db, versionId, await figuresOf(db, row.unitId));
   const common = { ...rest, sealed: sealedId !== null };
   if (row.scope.kind === "retest") {
     return { ...common, began, asks: await retestSheet(db, id, asks) };
@@ -85,12 +79,20 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
 
 const sheets = new Map<string, UnitSheet>();
 
-/** A model's sheet with a unit's own figures, the same object for the same content, so that its checks are kept. */
-function unitSheet(sheetVersionId: string, model: Sheet, figures: UnitFigures): UnitSheet {
+/**
+ * A model's sheet with a unit's own figures, the same object for the same content, so that its checks are kept. A
+ * version never changes: it is read once.
+ */
+async function unitSheet(db: Db | Trx, sheetVersionId: string, figures: UnitFigures): Promise<UnitSheet> {
   const key = `${sheetVersionId} ${JSON.stringify(figures)}`;
   const known = sheets.get(key);
   if (known !== undefined) return known;
-  const made = { sheetVersionId, sheet: sheetOfUnit(model, figures) };
+  const { content } = await db
+    .selectFrom("sheetVersion")
+    .select("content")
+    .where("id", "=", sheetVersionId)
+    .executeTakeFirstOrThrow();
+  const made = { sheetVersionId, sheet: sheetOfUnit(content, figures) };
   if (sheets.size >= 500) sheets.clear();
   sheets.set(key, made);
   return made;

@@ -100,7 +100,7 @@ export async function signInspection(
       .values(sealRow(inspection, personId, sealed, wanted.outcome, endsAt, head.position, at))
       .execute();
     if (inspection.scope.kind === "full")
-      await writeEvidence(trx, inspection, evidenceOf(judged, events, judged.made), endsAt);
+      await writeEvidence(trx, inspection, evidenceOf(judged, events), endsAt);
     await noteMinutes(trx, inspection.sheetId, [inOrder(events)]);
     await trx.deleteFrom("inspectionEvent").where("inspectionId", "=", inspectionId).execute();
     if (outcome === "retest_passed") heads.push(...(await noteRetest(trx, inspection, personId, at)));
@@ -216,13 +216,13 @@ export async function judge(
   events: readonly InspectionEvent[],
   signerId: string,
   at: Date,
-): Promise<Judgement & { readonly due: number; readonly made: Readonly<Record<string, number>> }> {
+): Promise<Judgement & { readonly due: number }> {
   const plan = planOf(inspection);
   const topUps = await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy);
   const facts = await decisionFacts(trx, inspection, signerId, at);
   const { sheet } = inspection.asks;
   const judged = judgeWalk(plan.due, sheet, inspection.policy, events, facts, contextFrom(topUps));
-  return { ...judged, due: plan.due.length, made: facts.ledger.made };
+  return { ...judged, due: plan.due.length };
 }
 
 async function noteRetest(

@@ -18,12 +18,14 @@ export const unitEventSchema = z.strictObject({
   note: z.string().max(1000).refine(isStorable, "expected text without NUL or half characters").optional(),
 });
 
+export type UnitEventWanted = z.infer<typeof unitEventSchema>;
+
 /** Records what happened to a unit; what it touches is to be answered again. The same event twice is one. */
 export async function recordUnitEvent(
   db: Db,
   unitId: string,
   personId: string,
-  event: z.infer<typeof unitEventSchema>,
+  event: UnitEventWanted,
   at: Date,
 ): Promise<void> {
   const heads = await db.transaction().execute(async (trx) => {

@@ -61,13 +61,15 @@ END $$;
 CREATE TRIGGER ends_evidence AFTER INSERT ON ledger_entry FOR EACH ROW WHEN (NEW.touches <> '[]')
   EXECUTE FUNCTION ledger_ends_evidence();
 
--- Evidence that is written has already ended where something entered the ledger that it had not seen.
+-- Evidence that is written has already ended where something entered the ledger that it had not seen. What its own
+-- inspection found is among its answers, and the worst of them stands.
 CREATE FUNCTION evidence_is_seen() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   UPDATE check_evidence e SET ended_by = late.position FROM (
     SELECT c.unit_id, c.check_key, max(l.position) AS position FROM come c
       JOIN ledger_entry l ON l.unit_id = c.unit_id AND l.position > c.seen AND l.touches <> '[]'
         AND touches_check(l.touches, c.check_key)
+        AND NOT EXISTS (SELECT 1 FROM finding f WHERE f.id = l.subject_id AND f.inspection_id = c.inspection_id)
     GROUP BY c.unit_id, c.check_key) late
   WHERE e.unit_id = late.unit_id AND e.check_key = late.check_key;
   RETURN NULL;
@@ -107,21 +109,9 @@ CREATE TABLE matter_gone (
 CREATE INDEX matter_gone_finding ON matter_gone (finding_id);
 CREATE TRIGGER record BEFORE UPDATE OR DELETE OR TRUNCATE ON matter_gone FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
 
--- What closes an earlier finding of the same thing: said gone, repaired, put right, or its tag released.
-CREATE VIEW closed_up_to AS
-  SELECT f.unit_id, f.check_key, f.condition, max(g.ledger_position) AS position
-    FROM matter_gone g JOIN finding f ON f.id = g.finding_id WHERE NOT g.own GROUP BY 1, 2, 3
-  UNION ALL
-  SELECT f.unit_id, f.check_key, f.condition, max(f.ledger_position)
-    FROM finding f JOIN finding_repair r ON r.finding_id = f.id GROUP BY 1, 2, 3
-  UNION ALL
-  SELECT f.unit_id, f.check_key, f.condition, max(f.ledger_position)
-    FROM finding f WHERE f.grade = 'put_right' GROUP BY 1, 2, 3
-  UNION ALL
-  SELECT f.unit_id, f.check_key, f.condition, max(f.ledger_position)
-    FROM finding f JOIN tag t ON t.finding_id = f.id JOIN tag_step s ON s.tag_id = t.id AND s.kind = 'released' GROUP BY 1, 2, 3;
-
--- What is open on a unit: the latest finding of each thing, and the earliest day its repair falls due.
+-- What is open on a unit: the latest finding of each thing, and the earliest day its repair falls due. An earlier
+-- finding of the same thing is closed where it was said gone, repaired or put right, or its tag released. Written so
+-- that one unit's matters ask for that unit's findings alone.
 CREATE VIEW open_matter AS
   SELECT DISTINCT ON (f.unit_id, f.check_key, f.condition) f.id, f.unit_id, f.inspection_id, f.check_key, f.check_id, f.part,
     f.condition, f.grade, f.rule, f.floor, f.place, f.value, f.note, f.found_by, f.found_at, f.ledger_position,
@@ -129,8 +119,16 @@ CREATE VIEW open_matter AS
   FROM finding f
   WHERE (f.place OR f.grade IN ('watch','repair_by'))
     AND NOT EXISTS (SELECT 1 FROM matter_gone g WHERE g.finding_id = f.id AND g.own)
-    AND NOT EXISTS (SELECT 1 FROM closed_up_to c WHERE c.unit_id = f.unit_id AND c.check_key = f.check_key
-      AND c.condition = f.condition AND c.position >= f.ledger_position)
+    AND NOT EXISTS (SELECT 1 FROM finding x JOIN matter_gone g ON g.finding_id = x.id AND NOT g.own
+      WHERE x.unit_id = f.unit_id AND x.check_key = f.check_key AND x.condition = f.condition
+        AND g.ledger_position >= f.ledger_position)
+    AND NOT EXISTS (SELECT 1 FROM finding x LEFT JOIN finding_repair r ON r.finding_id = x.id
+      WHERE x.unit_id = f.unit_id AND x.check_key = f.check_key AND x.condition = f.condition
+        AND x.ledger_position >= f.ledger_position AND (r.finding_id IS NOT NULL OR x.grade = 'put_right'))
+    AND NOT EXISTS (SELECT 1 FROM finding x JOIN tag t ON t.finding_id = x.id
+      JOIN tag_step s ON s.tag_id = t.id AND s.kind = 'released'
+      WHERE x.unit_id = f.unit_id AND x.check_key = f.check_key AND x.condition = f.condition
+        AND x.ledger_position >= f.ledger_position)
   ORDER BY f.unit_id, f.check_key, f.condition, f.ledger_position DESC, f.found_at DESC;
 `;
 
@@ -369,7 +367,7 @@ export async function down(db: Kysely<never>): Promise<void> {
     .raw(`
 DROP TRIGGER has_evidence ON seal;
 DROP INDEX seal_position;
-DROP VIEW standing_hold, standing_report, open_matter, closed_up_to;
+DROP VIEW standing_hold, standing_report, open_matter;
 DROP TABLE report_look, held_report, matter_gone, check_evidence, unit_event, examination, retest_tag, sealed_text, catalogue_seen;
 DROP TRIGGER ends_evidence ON ledger_entry;
 DROP FUNCTION touches_check(jsonb, text), ledger_ends_evidence(), evidence_is_seen(), evidence_kept(), report_before(),
