@@ -24,9 +24,10 @@ import { structureChecks } from "./structure";
 import { surveyChecks } from "./survey";
 import type { CheckDefinition, ConditionRule, StopId } from "./types";
 import { undercarriageChecks } from "./undercarriage";
+import { withFloors } from "./ways-to-fail";
 
 /** Raised whenever a check, a condition or a rule of the catalogue changes; pinned in every record. */
-export const catalogueVersion = 3;
+export const catalogueVersion = 4;
 
 /** Identifies one check on one part instance: `wheel.nuts@wheel_front_left.v1`. Stable for ever. */
 export type CheckKey = string;
@@ -115,9 +116,17 @@ function concerns(sheet: Sheet, definition: CheckDefinition): boolean {
   return applies(sheet, definition.to ?? {});
 }
 
+/** Every condition that may be picked for a check, those possible on every part among them, each with its floor. */
+export function conditionsOf({
+  part,
+  station,
+  conditions,
+}: Pick<CheckDefinition, "part" | "station" | "conditions">): Readonly<Record<string, ConditionRule>> {
+  return withFloors(part, station === "survey" ? conditions : { ...conditions, ...always });
+}
+
 function instances(sheet: Sheet, definition: CheckDefinition): readonly Check[] {
-  const survey = definition.station === "survey";
-  const conditions = survey ? definition.conditions : { ...definition.conditions, ...always };
+  const conditions = conditionsOf(definition);
   const has = positionsOf(sheet.family);
   return definition.at
     .filter((at) => offTheWalk.has(at) || has.includes(at as PositionId) || definition.at.length === 1)

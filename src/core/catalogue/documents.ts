@@ -16,7 +16,7 @@ export const documentChecks: readonly CheckDefinition[] = [
     id: "doc.tag_and_log",
     part: "tag_and_log",
     minutes: 0.2,
-    conditions: { tag_hanging: stop, fault_unsigned: stop },
+    conditions: { tag_hanging: floor("tag_standing"), fault_unsigned: stop },
   },
   {
     ...common,

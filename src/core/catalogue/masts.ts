@@ -29,14 +29,19 @@ export const mastChecks: readonly CheckDefinition[] = [
     id: "mast.chains",
     part: "mast_chains",
     minutes: 0.2,
-    conditions: { broken: floor("boom_cables"), loose: stop, dry: putRight("grease"), worn: repair },
+    conditions: {
+      broken: floor("boom_cables"),
+      loose: floor("boom_cables"),
+      dry: putRight("grease"),
+      worn: repair,
+    },
   },
   {
     ...walk,
     id: "mast.sequence_cables",
     part: "mast_chains",
     minutes: 0.1,
-    conditions: { frayed: stop, loose: stop },
+    conditions: { frayed: floor("boom_cables"), loose: floor("boom_cables") },
   },
   {
     ...walk,

@@ -67,6 +67,7 @@ export type FloorRule =
   | "boom_cables"
   | "reach_control"
   | "override_used"
+  | "tag_standing"
   | "moves_or_does_not_stop";
 
 /** Small things an operator may put right on the spot, each a policy setting (section 12). */

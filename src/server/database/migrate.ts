@@ -1,9 +1,7 @@
 import { type Migration, type MigrationProvider, Migrator, NO_MIGRATIONS } from "kysely";
-import { catalogueVersion, writtenChecks } from "@/core/catalogue/catalogue";
+import { catalogueVersion, conditionsOf, writtenChecks } from "@/core/catalogue/catalogue";
 import { stopButtonConditions } from "@/core/catalogue/interlock-tests";
 import { movementIds, movementWrongs } from "@/core/catalogue/movements";
-import { always } from "@/core/catalogue/rules";
-import type { ConditionRule } from "@/core/catalogue/types";
 import { featureIds, features } from "@/core/sheet/features";
 import { now } from "@/server/clock";
 import { noteHeads } from "@/server/ledger/heads";
@@ -43,11 +41,21 @@ export async function migrateDown(db: Db): Promise<void> {
 
 /** Rows the catalogue adds are added; a rule once on the floor stays on it, whatever a later catalogue says. */
 async function copyFloor(db: Db): Promise<void> {
-  const movements = movementIds().map((id) => ({ id, conditions: movementWrongs }));
-  const stops = { id: "stop.*", conditions: stopButtonConditions };
-  const rows = [...writtenChecks, ...movements, stops].flatMap(({ id, conditions }) =>
-    Object.entries<ConditionRule>({ ...conditions, ...always }).flatMap(([condition, { floor }]) =>
-      floor === undefined ? [] : [{ checkId: id, condition, rule: floor }],
+  const movements = movementIds().map((id) => ({
+    id,
+    part: id.startsWith("move.platform") ? ("platform_switch" as const) : ("ground_switch" as const),
+    station: "platform" as const,
+    conditions: movementWrongs,
+  }));
+  const stops = {
+    id: "stop.*",
+    part: "chassis_stop" as const,
+    station: "ground" as const,
+    conditions: stopButtonConditions,
+  };
+  const rows = [...writtenChecks, ...movements, stops].flatMap((check) =>
+    Object.entries(conditionsOf(check)).flatMap(([condition, { floor }]) =>
+      floor === undefined ? [] : [{ checkId: check.id, condition, rule: floor }],
     ),
   );
   await db
