@@ -104,7 +104,11 @@ export const powerChecks: readonly CheckDefinition[] = [
     id: "fuel.lines",
     part: "fuel",
     minutes: 0.2,
-    conditions: { leak_running: floor("pressure_leak"), cap_loose: putRight("latch_cover"), weep: floor("pressure_leak") },
+    conditions: {
+      leak_running: floor("pressure_leak"),
+      cap_loose: putRight("latch_cover"),
+      weep: floor("pressure_leak"),
+    },
   },
   {
     ...bay,

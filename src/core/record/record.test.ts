@@ -219,6 +219,37 @@ describe("the decision", () => {
     expect(assessed(worded).ungradable).toEqual([key]);
   });
 
+  it("asks again for what cannot be a reading, or a limit, and never passes it", () => {
+    const key = keyOf("hydraulic.level");
+    const { hydraulic_level_min: _gone, ...figures } = slabScissorSheet.figures;
+    const bare = { ...slabScissorSheet, figures };
+    const withReading = (value: number, limitRead?: number) =>
+      clean.map((e) => (e.type === "measured" && e.check === key ? { ...e, value, limitRead } : e));
+    for (const value of [1e300, -1, 1e6, Number.MAX_SAFE_INTEGER])
+      expect(assessed(withReading(value)).ungradable, `${value}`).toEqual([key]);
+    for (const limit of [-1e6, 0, 1e6])
+      expect(
+        assess(checks, bare, reduce(withReading(60, limit)), defaultPolicy).ungradable,
+        `${limit}`,
+      ).toEqual([key]);
+    expect(assess(checks, bare, reduce(withReading(60, 40)), defaultPolicy).ungradable).toEqual([]);
+  });
+
+  it("cleaning a deck three times is no leak; topping up oil three times is", () => {
+    const again = { earlierTopUps: 5, grown: false };
+    const rule = (id: string, condition: string) =>
+      checks.find((c) => c.definition.id === id)!.conditions[condition]!;
+    const graded = (check: string, condition: string, putRight: "clean" | "top_up_oil") =>
+      gradeFinding({ check, condition, rule: rule(check, condition), putRight }, defaultPolicy, again).grade;
+    expect(graded("platform.deck", "slippery", "clean")).toBe("put_right");
+    expect(graded("hydraulic.level", "below_limit", "top_up_oil")).toBe("repair_by");
+  });
+
+  it("an event taken back never lets the walk clear", () => {
+    const mark = event(999, { type: "changed", step: "withdrawn:x" });
+    expect(outcome([...clean, mark])).toBe("not_cleared");
+  });
+
   it("no standing fact can be outvoted by a clean walk", () => {
     expect(outcome(clean, { holds: ["T-0007"] })).toBe("tagged_out");
     expect(outcome(clean, { examinationOverdue: true })).toBe("tagged_out");
