@@ -125,7 +125,15 @@ export async function addUnit(
   await db.insertInto("sheet").values({ id: sheetId, name: sheet.model, family: sheet.family }).execute();
   await db
     .insertInto("sheetVersion")
-    .values({ id: versionId, sheetId, version: 1, content, hash: sha256(content), createdAt: at(0) })
+    .values({
+      id: versionId,
+      sheetId,
+      version: 1,
+      content,
+      hash: sha256(content),
+      createdAt: at(0),
+      weakens: "[]",
+    })
     .execute();
   await db
     .insertInto("unit")

@@ -278,7 +278,7 @@ describe("rule 5 and 6: the floor, and incomplete is never a pass", () => {
     await expect(plainSeal(unitId, "cleared", { scope: "check_in" })).rejects.toThrow(/seal/);
   });
 
-  it("refuses a sheet that removes a safety test without a page and a second person", async () => {
+  it("refuses a sheet version that takes something on the floor away without a page and a second person", async () => {
     const content = {
       ...slabScissorSheet,
       features: { tilt_sensor: { fit: "not_fitted", manualPage: "3", enteredBy: "a", confirmedBy: "a" } },
@@ -293,9 +293,13 @@ describe("rule 5 and 6: the floor, and incomplete is never a pass", () => {
           content: JSON.stringify(content),
           hash: "x",
           createdAt: at(0),
+          madeBy: yard.people.owner,
+          confirmedBy: yard.people.owner,
+          manualPage: "3",
+          weakens: JSON.stringify([{ what: "dropped", id: "tilt.alarm" }]),
         })
         .execute(),
-    ).rejects.toThrow(/two different people/);
+    ).rejects.toThrow(/weakening_by_two/);
   });
 
   it("keeps the events of an open inspection", async () => {

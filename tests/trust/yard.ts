@@ -531,7 +531,15 @@ export async function furnishMast(yard: Yard): Promise<string> {
   await db.insertInto("sheet").values({ id: "bare", name: "Bare", family: bareMast.family }).execute();
   await db
     .insertInto("sheetVersion")
-    .values({ id, sheetId: "bare", version: 1, content, hash: sha256(content), createdAt: new Date(0) })
+    .values({
+      id,
+      sheetId: "bare",
+      version: 1,
+      content,
+      hash: sha256(content),
+      createdAt: new Date(0),
+      weakens: "[]",
+    })
     .execute();
   await train(db, [people.operator, people.technician]);
   return id;

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { figureRange, isBelievableFigure } from "../measure/believable";
 import { choiceIds, choices, choicesOf } from "./choices";
 import { families, powers, powersOf, tyreKinds } from "./families";
-import { type FeatureId, familyMayHave, featureIds, features } from "./features";
+import { type FeatureId, familyMayHave, featureIds } from "./features";
 import { type FigureId, figureIds, figureTable } from "./figures";
 import { positionIds, positionTable } from "./positions";
 import { lampIds, patterns, soundIds } from "./signs";
@@ -86,14 +86,6 @@ export const sheetSchema = z
       if (entry === undefined) continue;
       if (entry.fit === "fitted" && !familyMayHave(sheet.family, id)) {
         refuse(["features", id], `a ${family} has no ${id}; remove it or choose the family it belongs to`);
-      }
-      if (entry.fit !== "not_fitted" || !features[id].safety || !familyMayHave(sheet.family, id)) continue;
-      const second = entry.confirmedBy !== undefined && entry.confirmedBy !== entry.enteredBy;
-      if (entry.manualPage === undefined || entry.enteredBy === undefined || !second) {
-        refuse(
-          ["features", id],
-          `expected the manual's page and two different people to say that ${id} is not fitted, because a safety test goes with it; leave it "unknown" until both are there`,
-        );
       }
     }
     const asked = choicesOf(sheet.family);

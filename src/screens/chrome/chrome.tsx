@@ -3,6 +3,7 @@ import { useTranslations } from "next-intl";
 import { Glyph } from "@/kit/plate";
 import { TagOut } from "../tagging/tag-out";
 import { type Display, DisplayMenu } from "./display-menu";
+import { LiveLink } from "./live-link";
 
 export interface ChromeData {
   readonly person: string;
@@ -12,6 +13,8 @@ export interface ChromeData {
   readonly unmatched: readonly string[];
   readonly display: Display;
   readonly demoClock?: string;
+  /** When the page was read, by the server's clock. */
+  readonly nowMs: number;
 }
 
 /** The frame of every view but the walk: where one is, who one is, and tag out. */
@@ -55,6 +58,7 @@ export function Chrome({
               {t("nav.demoClock", { time: data.demoClock })}
             </span>
           )}
+          <LiveLink nowMs={data.nowMs} />
           <TagOut plate={plate} />
           <span className="hidden text-ink2 lg:inline">{data.place}</span>
           <DisplayMenu person={data.person} display={data.display} />

@@ -16,12 +16,14 @@ import type { MatterStanding } from "@/core/record/matters";
 import type { Reduction } from "@/core/record/reduce";
 import type { Sheet } from "@/core/sheet/sheet";
 import { InspectionLog, type LogState } from "@/device/inspection-log";
+import { live } from "@/device/live";
 import { outbox } from "@/device/outbox";
 import { type Card, cardsOf } from "./cards";
 
 /** What the server gives the device to inspect one unit. */
 export interface InspectData {
   readonly id: string;
+  readonly unitId: string;
   readonly plate: string;
   readonly scope: Scope;
   readonly sheet: Sheet;
@@ -98,6 +100,10 @@ export function useInspection(data: InspectData): InspectModel {
   useEffect(() => {
     if (state.behind) void readFacts();
   }, [state.behind, readFacts]);
+  useEffect(
+    () => live().hear((unitId) => void ((unitId === "" || unitId === data.unitId) && readFacts())),
+    [data.unitId, readFacts],
+  );
   const known = useRef<Known>(new Map());
   const input = useMemo<PlanInput>(
     () => ({

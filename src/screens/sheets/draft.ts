@@ -1,5 +1,6 @@
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
-import { type FeatureId, featureIds, features } from "@/core/sheet/features";
+import { guardsChecks } from "@/core/catalogue/weakened";
+import { type FeatureId, featureIds } from "@/core/sheet/features";
 import type { FigureId } from "@/core/sheet/figures";
 import { figureOf } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
@@ -11,13 +12,13 @@ export interface Effect {
 }
 
 /**
- * The sheet as it will hold once saved: what one person alone says is not fitted on a safety feature is unknown
+ * The sheet as it will hold once saved: what one person alone says is not fitted, and a check on the floor goes with, is unknown
  * until a second agrees, so its checks stay on.
  */
 export function asItHolds(sheet: Sheet): Sheet {
   const waits = (id: FeatureId) => {
     const entry = sheet.features[id];
-    return entry?.fit === "not_fitted" && features[id].safety && entry.confirmedBy === undefined;
+    return entry?.fit === "not_fitted" && guardsChecks(sheet, id) && entry.confirmedBy === undefined;
   };
   const waiting = featureIds.filter(waits);
   if (waiting.length === 0) return sheet;

@@ -56,6 +56,7 @@ export function SheetEditor({
   }
   const [step, setStep] = useState<Step>(kept === undefined ? "head" : "fitted");
   const [note, setNote] = useState("");
+  const [page, setPage] = useState("");
   const [errors, setErrors] = useState<readonly SheetError[]>([]);
   const [said, setSaid] = useState<string>();
   const [busy, setBusy] = useState(false);
@@ -67,8 +68,13 @@ export function SheetEditor({
   const changed = sheet !== base.sheet;
   const save = async () => {
     setBusy(true);
-    const body = { sheet, from: kept?.version ?? 0, ...(note.trim() === "" ? {} : { note: note.trim() }) };
-    const sent = await send<{ id: string; version: number; claims: FeatureId[] }>(
+    const body = {
+      sheet,
+      from: kept?.version ?? 0,
+      ...(note.trim() === "" ? {} : { note: note.trim() }),
+      ...(page.trim() === "" ? {} : { page: page.trim() }),
+    };
+    const sent = await send<{ id: string; version: number; claims: FeatureId[]; waiting?: unknown[] }>(
       kept === undefined ? "/api/sheets" : `/api/sheets/${kept.id}`,
       body,
       kept === undefined ? "POST" : "PUT",
@@ -80,11 +86,14 @@ export function SheetEditor({
     }
     setErrors([]);
     setNote("");
-    const { id, version, claims } = sent.data;
+    setPage("");
+    const { id, version, claims, waiting } = sent.data;
     setSaid(
-      claims.length === 0
-        ? t("sheets.saved", { version })
-        : t("sheets.savedClaims", { version, features: claims.map((c) => t(`feature.${c}`)).join(", ") }),
+      waiting !== undefined
+        ? t("sheets.savedWhole", { count: waiting.length })
+        : claims.length === 0
+          ? t("sheets.saved", { version })
+          : t("sheets.savedClaims", { version, features: claims.map((c) => t(`feature.${c}`)).join(", ") }),
     );
     if (kept === undefined) router.push(`/sheets/${id}`);
     else router.refresh();
@@ -139,7 +148,10 @@ export function SheetEditor({
         <section aria-label={t(`sheets.steps.${step}`)} className="min-w-0">
           {step === "head" ? <HeadStep {...props} /> : null}
           {step === "fitted" ? (
-            <FittedStep {...props} waiting={(kept?.claims ?? []).map((c) => c.feature)} />
+            <FittedStep
+              {...props}
+              waiting={(kept?.claims ?? []).flatMap((c) => (c.feature === null ? [] : [c.feature]))}
+            />
           ) : null}
           {step === "built" ? <ChoicesStep {...props} /> : null}
           {step === "stops" ? <StopsStep {...props} /> : null}
@@ -162,6 +174,12 @@ export function SheetEditor({
                 <label className="mb-2 grid gap-1">
                   {t("sheets.note")}
                   <TextField value={note} maxLength={400} onChange={(event) => setNote(event.target.value)} />
+                </label>
+              ) : null}
+              {changed && kept !== undefined ? (
+                <label className="mb-2 grid gap-1">
+                  {t("sheets.pageFor")}
+                  <TextField value={page} maxLength={80} onChange={(event) => setPage(event.target.value)} />
                 </label>
               ) : null}
               <Button

@@ -1,5 +1,6 @@
 import { useTranslations } from "next-intl";
-import { type FeatureId, features, featuresOf } from "@/core/sheet/features";
+import { guardsChecks } from "@/core/catalogue/weakened";
+import { type FeatureId, featuresOf } from "@/core/sheet/features";
 import type { Sheet } from "@/core/sheet/sheet";
 import { OneOf, TextField } from "@/kit/field";
 import { withFeature } from "./draft";
@@ -20,7 +21,7 @@ export function FittedStep({
       {featuresOf(sheet.family).map((id) => {
         const entry = sheet.features[id];
         const fit = entry?.fit ?? "unknown";
-        const safety = features[id].safety;
+        const safety = guardsChecks(sheet, id);
         return (
           <li key={id} className="border-b border-line py-1.5">
             <div className="flex flex-wrap items-center justify-between gap-2">

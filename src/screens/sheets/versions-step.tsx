@@ -1,6 +1,7 @@
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
+import type { Weakening } from "@/core/catalogue/weakened";
 import type { Difference } from "@/core/sheet/difference";
 import type { FeatureId } from "@/core/sheet/features";
 import { Button } from "@/kit/button";
@@ -17,7 +18,9 @@ export interface VersionRow {
 
 export interface ClaimRow {
   readonly id: string;
-  readonly feature: FeatureId;
+  /** The feature it says is not fitted; null for a whole change. */
+  readonly feature: FeatureId | null;
+  readonly weakens: readonly Weakening[];
   readonly manualPage: string;
   readonly by: string;
   readonly mine: boolean;
@@ -62,11 +65,26 @@ export function VersionsStep({
                 className="flex flex-wrap items-center justify-between gap-3 border-b border-line py-2"
               >
                 <span>
-                  {t("sheets.waitingFor", {
-                    feature: t(`feature.${claim.feature}`),
-                    page: claim.manualPage,
-                    by: claim.by,
-                  })}
+                  {claim.feature === null
+                    ? t("sheets.waitingWhole", {
+                        count: claim.weakens.length,
+                        page: claim.manualPage,
+                        by: claim.by,
+                      })
+                    : t("sheets.waitingFor", {
+                        feature: t(`feature.${claim.feature}`),
+                        page: claim.manualPage,
+                        by: claim.by,
+                      })}
+                  {claim.feature !== null ? null : (
+                    <span className="block text-ink2">
+                      {claim.weakens
+                        .slice(0, 8)
+                        .map(({ id }) => id)
+                        .join(", ")}
+                      {claim.weakens.length > 8 ? ", ..." : ""}
+                    </span>
+                  )}
                   {claim.mine ? <span className="block text-ink2">{t("sheets.yours")}</span> : null}
                 </span>
                 <span className="flex gap-2">

@@ -9,17 +9,33 @@ import { Button } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { send } from "../send";
 
+export interface FigureClaim {
+  readonly id: string;
+  readonly figure: FigureId;
+  readonly value: number | null;
+  readonly source: string;
+  /** How many things on the floor it takes away or softens. */
+  readonly weakens: number;
+  readonly by: string;
+  readonly mine: boolean;
+}
+
 /** What this unit's own plate says instead of its model's sheet. */
 export function OwnFigures({
   plate,
   family,
   own,
+  waiting,
   mayEdit,
+  mayConfirm,
 }: {
   plate: string;
   family: Family;
   own: UnitFigures;
+  /** Figures that wait for a second person. */
+  waiting: readonly FigureClaim[];
   mayEdit: boolean;
+  mayConfirm: boolean;
 }) {
   const t = useTranslations();
   const router = useRouter();
@@ -28,7 +44,12 @@ export function OwnFigures({
   const [source, setSource] = useState("");
   const [problem, setProblem] = useState<string>();
   const entries = Object.entries(own) as [FigureId, { value: number; source: string }][];
-  if (entries.length === 0 && !mayEdit) return null;
+  if (entries.length === 0 && waiting.length === 0 && !mayEdit) return null;
+  const confirm = async (id: string) => {
+    const sent = await send(`/api/units/${plate}/figures/${id}`, {});
+    setProblem(sent.ok ? undefined : sent.detail);
+    if (sent.ok) router.refresh();
+  };
   const set = async (id: FigureId, to: number | null, from: string) => {
     const sent = await send(`/api/units/${plate}/figures`, { figure: id, value: to, source: from });
     setProblem(sent.ok ? undefined : sent.detail);
@@ -60,6 +81,22 @@ export function OwnFigures({
           </li>
         ))}
       </ul>
+      {waiting.map((claim) => (
+        <div
+          key={claim.id}
+          className="mt-2 flex flex-wrap items-center justify-between gap-2 border-[2.5px] border-ink p-3"
+        >
+          <span className="flex-1">
+            <b>{t(`figure.${claim.figure}`)}</b> {claim.value ?? "-"} {figures[claim.figure]}, {claim.source}.{" "}
+            {t("unitFigures.waits", { count: claim.weakens, by: claim.by })}
+          </span>
+          {mayConfirm && !claim.mine ? (
+            <Button look="small" onClick={() => void confirm(claim.id)}>
+              {t("sheets.confirm")}
+            </Button>
+          ) : null}
+        </div>
+      ))}
       {mayEdit ? (
         <form
           className="mt-2 grid gap-2"

@@ -16,7 +16,7 @@ import { conditionWord, titleOfKey } from "../inspect/words";
 import { StartWalk } from "../shift/start-walk";
 import { clock, day, dayAndClock, outcomeMark, stateMark, tagReason } from "../states";
 import { ExaminationForm } from "./examination-form";
-import { OwnFigures } from "./own-figures";
+import { type FigureClaim, OwnFigures } from "./own-figures";
 import { RepairDone } from "./repair-done";
 import { UnitEvents } from "./unit-events";
 
@@ -30,6 +30,7 @@ export interface UnitData {
   readonly sheetName: string | null;
   readonly sheetId: string | null;
   readonly ownFigures: UnitFigures;
+  readonly figureClaims: readonly FigureClaim[];
   readonly version: number | null;
   readonly standing: {
     readonly state: StandingState;
@@ -80,6 +81,7 @@ export function UnitView({
   mayRepair,
   mayEdit,
   mayExamine,
+  mayConfirm,
 }: {
   unit: UnitData;
   mayInspect: boolean;
@@ -87,6 +89,7 @@ export function UnitView({
   mayRepair: boolean;
   mayEdit: boolean;
   mayExamine: boolean;
+  mayConfirm: boolean;
 }) {
   const t = useTranslations();
   const { standing } = unit;
@@ -196,7 +199,14 @@ export function UnitView({
               )}
               <UnitEvents plate={unit.plate} />
               {mayExamine ? <ExaminationForm plate={unit.plate} /> : null}
-              <OwnFigures plate={unit.plate} family={unit.family} own={unit.ownFigures} mayEdit={mayEdit} />
+              <OwnFigures
+                plate={unit.plate}
+                family={unit.family}
+                own={unit.ownFigures}
+                waiting={unit.figureClaims}
+                mayEdit={mayEdit}
+                mayConfirm={mayConfirm}
+              />
             </>
           )}
         </section>

@@ -2,11 +2,11 @@ import { type Migration, type MigrationProvider, Migrator, NO_MIGRATIONS } from 
 import { catalogueVersion, conditionsOf, writtenChecks } from "@/core/catalogue/catalogue";
 import { stopButtonConditions } from "@/core/catalogue/interlock-tests";
 import { movementIds, movementWrongs } from "@/core/catalogue/movements";
-import { featureIds, features } from "@/core/sheet/features";
+import { floorChecks } from "@/core/catalogue/weakened";
 import { now } from "@/server/clock";
 import { noteHeads } from "@/server/ledger/heads";
 import { appendToAll } from "@/server/units/ledger-entries";
-import type { Db } from "./database";
+import type { Db, Trx } from "./database";
 import * as foundation from "./migrations/001-foundation";
 import * as sheets from "./migrations/002-sheets";
 import * as plan from "./migrations/003-plan";
@@ -23,12 +23,11 @@ const provider: MigrationProvider = {
 
 const migrator = (db: Db) => new Migrator({ db, provider });
 
-/** Brings the database to this version's form and copies the floor and the safety features into it. */
+/** Brings the database to this version's form and copies the floor into it. */
 export async function migrate(db: Db): Promise<readonly string[]> {
   const { error, results } = await migrator(db).migrateToLatest();
   if (error) throw error;
   await copyFloor(db);
-  await copySafetyFeatures(db);
   await sayCatalogue(db);
   return (results ?? []).map((r) => r.migrationName);
 }
@@ -65,21 +64,12 @@ async function copyFloor(db: Db): Promise<void> {
     .execute();
 }
 
-/** A feature once tied to a safety test stays so. */
-async function copySafetyFeatures(db: Db): Promise<void> {
-  const rows = featureIds.filter((id) => features[id].safety).map((id) => ({ id }));
-  await db
-    .insertInto("safetyFeature")
-    .values(rows)
-    .onConflict((oc) => oc.doNothing())
-    .execute();
-}
-
 /** A new version of the catalogue enters every unit's ledger: what an older one asked is asked again. */
 async function sayCatalogue(db: Db): Promise<void> {
   const known = await db.selectFrom("catalogueSeen").select("version").executeTakeFirst();
   if (known?.version === catalogueVersion) return;
   const heads = await db.transaction().execute(async (trx) => {
+    await refuseAskingLess(trx);
     await trx
       .insertInto("catalogueSeen")
       .values({ one: true, version: catalogueVersion })
@@ -94,4 +84,42 @@ async function sayCatalogue(db: Db): Promise<void> {
     );
   });
   noteHeads(heads);
+}
+
+/**
+ * A version of this app that would ask a sheet for fewer of its checks on the floor does not start on that database:
+ * the same comparison that stops a sheet. What a version takes away on purpose is named here, with its reason.
+ */
+const givenUp: ReadonlySet<string> = new Set();
+
+async function refuseAskingLess(trx: Trx): Promise<void> {
+  const before = await trx
+    .selectFrom("floorAsked as a")
+    .innerJoin("sheetVersion as v", "v.id", "a.sheetVersionId")
+    .select(["v.id", "v.sheetId", "v.version", "v.content", "a.checks"])
+    .execute();
+  for (const { sheetId, version, content, checks } of before) {
+    const asked = new Set(floorChecks(content));
+    const lost = checks.filter((key) => !asked.has(key) && !givenUp.has(key.split("@")[0] ?? ""));
+    if (lost.length > 0)
+      throw new Error(
+        `expected this version of the app to ask sheet ${sheetId}, version ${version}, for ${lost.slice(0, 5).join(", ")}` +
+          `${lost.length > 5 ? ` and ${lost.length - 5} more` : ""} as the one before did; start the earlier version again`,
+      );
+  }
+  const used = await trx
+    .selectFrom("unit as u")
+    .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
+    .select(["v.id", "v.content"])
+    .distinctOn("v.id")
+    .orderBy("v.id")
+    .execute();
+  for (const { id, content } of used)
+    await trx
+      .insertInto("floorAsked")
+      .values({ sheetVersionId: id, checks: JSON.stringify(floorChecks(content)) })
+      .onConflict((oc) =>
+        oc.column("sheetVersionId").doUpdateSet({ checks: JSON.stringify(floorChecks(content)) }),
+      )
+      .execute();
 }

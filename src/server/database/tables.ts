@@ -1,4 +1,5 @@
 import type { ColumnType, Generated } from "kysely";
+import type { Weakening } from "@/core/catalogue/weakened";
 import type { Outcome, Reason } from "@/core/decision/decide";
 import type { ShiftClock } from "@/core/decision/standing";
 import type { EntryKind, Touches } from "@/core/evidence/touches";
@@ -35,12 +36,19 @@ export interface Database {
     createdAt: Time;
     madeBy: string | null;
     note: string | null;
+    /** What it takes away on the floor, against the version before. */
+    weakens: Json<readonly Weakening[]>;
+    manualPage: string | null;
+    confirmedBy: string | null;
   };
-  safetyFeature: { id: string };
   sheetClaim: {
     id: string;
     sheetId: string;
-    feature: FeatureId;
+    /** The feature it says is not fitted; null for a whole sheet as it would be. */
+    feature: FeatureId | null;
+    content: Json<Sheet> | null;
+    fromVersion: number | null;
+    weakens: ColumnType<readonly Weakening[], string | undefined, string>;
     manualPage: string;
     enteredBy: string;
     enteredAt: Time;
@@ -55,7 +63,23 @@ export interface Database {
     source: string;
     setBy: string;
     setAt: Time;
+    weakens: ColumnType<readonly Weakening[], string | undefined, string>;
+    confirmedBy: string | null;
   };
+  figureClaim: {
+    id: string;
+    unitId: string;
+    figure: FigureId;
+    value: number | null;
+    source: string;
+    weakens: Json<readonly Weakening[]>;
+    enteredBy: string;
+    enteredAt: Time;
+    confirmedBy: string | null;
+    confirmedAt: Time | null;
+    withdrawnAt: Time | null;
+  };
+  floorAsked: { sheetVersionId: string; checks: Json<readonly string[]> };
   checkMinutes: { sheetId: string; checkId: string; times: number; meanMin: number };
   apiKey: {
     id: string;

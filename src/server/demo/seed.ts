@@ -104,7 +104,7 @@ async function seedUnits(db: Db, random: () => number, today: Date): Promise<voi
       .execute();
     await db
       .insertInto("sheetVersion")
-      .values({ id, sheetId, version: 1, content, hash: sha256(content), createdAt: today })
+      .values({ id, sheetId, version: 1, content, hash: sha256(content), createdAt: today, weakens: "[]" })
       .execute();
     versions.set(sheetId, id);
   }

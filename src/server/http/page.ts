@@ -65,6 +65,7 @@ export async function chromeData(call: PageCall) {
     person: call.person.name,
     ...(await ofSite()),
     display: await displayChoice(),
+    nowMs: call.at.getTime(),
     demoClock: clockIsSet ? call.at.toISOString().slice(11, 16) : undefined,
   };
 }

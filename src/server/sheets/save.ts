@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import { type FeatureId, familyMayHave, featureIds, features } from "@/core/sheet/features";
+import { guardsChecks, type Weakening, weakenings } from "@/core/catalogue/weakened";
+import { type FeatureId, featureIds } from "@/core/sheet/features";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
@@ -14,6 +15,8 @@ export const saveSchema = z.strictObject({
   /** Version it was begun from; 0 for a new sheet. */
   from: z.number().int().min(0),
   note: z.string().trim().max(400).optional(),
+  /** Page of the maker's manual, where the change takes something on the floor away. */
+  page: z.string().trim().max(80).optional(),
 });
 
 export interface Saved {
@@ -21,6 +24,8 @@ export interface Saved {
   readonly version: number;
   /** Features said to be not fitted that wait for a second person; their checks stay on. */
   readonly claims: readonly FeatureId[];
+  /** Where the whole change waits for a second person: what it would take away. */
+  readonly waiting?: readonly Weakening[];
 }
 
 /** Reads a sheet, or refuses it whole with every error named by its path. */
@@ -39,37 +44,52 @@ export function readSheet(raw: unknown): Sheet {
   );
 }
 
+/** What two people agreed to take away, and the page that says so. */
+interface Agreed {
+  readonly weakens: readonly Weakening[];
+  readonly page: string;
+  readonly confirmedBy: string;
+}
+
 interface Claim {
   readonly feature: FeatureId;
   readonly page: string;
 }
 
 /**
- * Takes out of a sheet what one person alone says is not fitted on a safety feature, and what they say two
- * others said: that is kept as a claim, and until a second person agrees the feature is unknown. What an
- * earlier version of this sheet already holds with two names stands.
+ * Takes out of a sheet what one person alone says is not fitted, where a check on the floor goes with it, and what
+ * they say two others said: each is kept as a claim, and until a second person agrees the feature is unknown. What
+ * an earlier version of this sheet already holds stands.
  */
 function claimsIn(
-  raw: unknown,
+  sheet: Sheet,
   before: Sheet | undefined,
-): { readonly cleaned: unknown; readonly claims: readonly Claim[] } {
-  if (typeof raw !== "object" || raw === null || !("features" in raw)) return { cleaned: raw, claims: [] };
-  const given = (raw as { features: unknown }).features;
-  if (typeof given !== "object" || given === null) return { cleaned: raw, claims: [] };
+): { readonly cleaned: Sheet; readonly claims: readonly Claim[] } {
   const claims: Claim[] = [];
-  const cleaned: Record<string, unknown> = { ...given };
-  const family = (raw as { family?: Sheet["family"] }).family;
+  const features: Record<string, Sheet["features"][FeatureId]> = { ...sheet.features };
   for (const feature of featureIds) {
-    const entry = cleaned[feature] as Sheet["features"][FeatureId] | undefined;
-    if (entry?.fit !== "not_fitted" || !features[feature].safety) continue;
-    if (family !== undefined && !familyMayHave(family, feature)) continue;
+    const entry = sheet.features[feature];
+    if (entry?.fit !== "not_fitted") continue;
     if (before !== undefined && canonical(before.features[feature] ?? null) === canonical(entry)) continue;
+    if (!guardsChecks(sheet, feature)) {
+      features[feature] = {
+        fit: "not_fitted",
+        ...(entry.manualPage === undefined ? {} : { manualPage: entry.manualPage }),
+      };
+      continue;
+    }
     const page = (entry.manualPage ?? "").trim();
-    if (page === "") continue;
+    if (page === "")
+      throw new Problem(
+        400,
+        "bad-sheet",
+        `features.${feature}: expected the manual's page that shows it is not fitted, because checks on the floor go with it; leave it unknown until it is there`,
+        { errors: [{ path: `features.${feature}`, message: "expected the manual's page" }] },
+      );
     claims.push({ feature, page });
-    cleaned[feature] = { fit: "unknown" };
+    features[feature] = { fit: "unknown" };
   }
-  return { cleaned: { ...raw, features: cleaned }, claims };
+  return { cleaned: { ...sheet, features }, claims };
 }
 
 const idFor = (sheet: Sheet): string =>
@@ -86,8 +106,7 @@ export async function createSheet(
   note: string | undefined,
   at: Date,
 ): Promise<Saved> {
-  const { cleaned, claims } = claimsIn(raw, undefined);
-  const sheet = readSheet(cleaned);
+  const { cleaned: sheet, claims } = claimsIn(readSheet(raw), undefined);
   const id = idFor(sheet);
   return db.transaction().execute(async (trx) => {
     const made = await trx
@@ -126,8 +145,7 @@ export async function saveSheet(
         { latest: latest.version },
       );
     }
-    const { cleaned, claims } = claimsIn(wanted.sheet, latest.content);
-    const sheet = readSheet(cleaned);
+    const { cleaned: sheet, claims } = claimsIn(readSheet(wanted.sheet), latest.content);
     if (sheet.family !== latest.content.family) {
       throw new Problem(
         400,
@@ -137,6 +155,12 @@ export async function saveSheet(
     }
     if (canonical(sheet) === canonical(latest.content) && claims.length === 0)
       throw new Problem(409, "no-change", "nothing differs from the version this was begun from");
+    const weakens = weakenings(latest.content, sheet);
+    if (weakens.length > 0) {
+      await claimWhole(trx, id, latest.version, sheet, weakens, (wanted.page ?? "").trim(), personId, at);
+      const own = await addClaims(trx, id, claims, personId, at);
+      return { saved: { id, version: latest.version, claims: own, waiting: weakens }, heads: [] };
+    }
     const { version, heads } =
       canonical(sheet) === canonical(latest.content)
         ? { version: latest.version, heads: [] }
@@ -145,6 +169,53 @@ export async function saveSheet(
   });
   noteHeads(heads);
   return saved;
+}
+
+/**
+ * Keeps a whole change that takes something on the floor away, until a second person agrees: the sheet stays as it
+ * is. The latest such change of a sheet stands.
+ */
+async function claimWhole(
+  trx: Trx,
+  sheetId: string,
+  fromVersion: number,
+  sheet: Sheet,
+  weakens: readonly Weakening[],
+  page: string,
+  personId: string,
+  at: Date,
+): Promise<void> {
+  if (page === "") {
+    const names = weakens.map(({ what, id }) => `${id} (${what})`);
+    throw new Problem(
+      409,
+      "needs-page",
+      `this would take away or soften ${weakens.length} on the floor: ${names.slice(0, 6).join(", ")}${names.length > 6 ? ", ..." : ""}; give the manual's page, and a second person agrees`,
+      { weakens },
+    );
+  }
+  await trx
+    .updateTable("sheetClaim")
+    .set({ withdrawnAt: at })
+    .where("sheetId", "=", sheetId)
+    .where("feature", "is", null)
+    .where("confirmedAt", "is", null)
+    .where("withdrawnAt", "is", null)
+    .execute();
+  await trx
+    .insertInto("sheetClaim")
+    .values({
+      id: randomUUID(),
+      sheetId,
+      feature: null,
+      content: canonical(sheet),
+      fromVersion,
+      weakens: JSON.stringify(weakens),
+      manualPage: page,
+      enteredBy: personId,
+      enteredAt: at,
+    })
+    .execute();
 }
 
 async function latestVersion(trx: Trx, id: string) {
@@ -174,8 +245,9 @@ async function replaceVersion(
   personId: string,
   note: string | undefined,
   at: Date,
+  by?: Agreed,
 ): Promise<{ readonly version: number; readonly heads: readonly Head[] }> {
-  const versionId = await addVersion(trx, id, version, sheet, personId, note, at);
+  const versionId = await addVersion(trx, id, version, sheet, personId, note, at, by);
   const units = await trx
     .selectFrom("unit as u")
     .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
@@ -210,6 +282,7 @@ async function addVersion(
   personId: string,
   note: string | undefined,
   at: Date,
+  by?: Agreed,
 ): Promise<string> {
   const id = randomUUID();
   const content = canonical(sheet);
@@ -224,6 +297,9 @@ async function addVersion(
       createdAt: at,
       madeBy: personId,
       note: note === undefined || note === "" ? null : note,
+      weakens: JSON.stringify(by?.weakens ?? []),
+      manualPage: by?.page ?? null,
+      confirmedBy: by?.confirmedBy ?? null,
     })
     .execute();
   return id;
@@ -262,7 +338,15 @@ export async function confirmClaim(db: Db, claimId: string, personId: string, at
     const claim = await trx
       .selectFrom("sheetClaim as c")
       .innerJoin("person as e", "e.id", "c.enteredBy")
-      .select(["c.sheetId", "c.feature", "c.manualPage", "c.enteredBy", "e.name as entered"])
+      .select([
+        "c.sheetId",
+        "c.feature",
+        "c.content",
+        "c.fromVersion",
+        "c.manualPage",
+        "c.enteredBy",
+        "e.name as entered",
+      ])
       .where("c.id", "=", claimId)
       .where("c.confirmedAt", "is", null)
       .where("c.withdrawnAt", "is", null)
@@ -286,38 +370,48 @@ export async function confirmClaim(db: Db, claimId: string, personId: string, at
       .where("id", "=", personId)
       .executeTakeFirstOrThrow();
     const latest = await latestVersion(trx, claim.sheetId);
-    const sheet: Sheet = {
-      ...latest.content,
-      features: {
-        ...latest.content.features,
-        [claim.feature]: {
-          fit: "not_fitted",
-          manualPage: claim.manualPage,
-          enteredBy: claim.entered,
-          // Two people may share a name; the claim's row says which two they are.
-          confirmedBy: person.name === claim.entered ? `${person.name} (second)` : person.name,
-        },
-      },
-    };
+    if (claim.feature === null && claim.fromVersion !== latest.version)
+      throw new Problem(
+        409,
+        "newer-version",
+        `version ${latest.version} was saved meanwhile, this is over ${claim.fromVersion}; take it back and enter it again`,
+      );
+    const sheet = readSheet(claim.content ?? withoutFeature(latest.content, claim, person.name));
     await trx
       .updateTable("sheetClaim")
       .set({ confirmedBy: personId, confirmedAt: at })
       .where("id", "=", claimId)
       .execute();
-    const note = `${claim.feature} not fitted: entered by ${claim.entered}, confirmed by ${person.name}`;
+    const what = claim.feature === null ? "changes on the floor" : `${claim.feature} not fitted`;
+    const note = `${what}: entered by ${claim.entered}, confirmed by ${person.name}`;
+    const weakens = weakenings(latest.content, sheet);
     const { version, heads } = await replaceVersion(
       trx,
       claim.sheetId,
       latest.version + 1,
-      readSheet(sheet),
-      personId,
+      sheet,
+      claim.enteredBy,
       note,
       at,
+      { weakens, page: claim.manualPage, confirmedBy: personId },
     );
     return { saved: { id: claim.sheetId, version, claims: [] }, heads };
   });
   noteHeads(heads);
   return saved;
+}
+
+/** A sheet with one feature not fitted, as two people say. Two may share a name; the claim's row says which they are. */
+function withoutFeature(
+  sheet: Sheet,
+  claim: { readonly feature: FeatureId | null; readonly manualPage: string; readonly entered: string },
+  second: string,
+): Sheet {
+  if (claim.feature === null) return sheet;
+  const { manualPage, entered: enteredBy } = claim;
+  const confirmedBy = second === enteredBy ? `${second} (second)` : second;
+  const entry = { fit: "not_fitted" as const, manualPage, enteredBy, confirmedBy };
+  return { ...sheet, features: { ...sheet.features, [claim.feature]: entry } };
 }
 
 /** Takes back what waits for a second person. */

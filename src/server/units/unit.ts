@@ -1,5 +1,5 @@
 import type { Db } from "@/server/database/database";
-import { figuresOf } from "./figures";
+import { figureClaims, figuresOf } from "./figures";
 import { standings } from "./standing";
 
 /** One unit: where it stands, what is open on it, and what has been recorded. */
@@ -66,7 +66,16 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
     .orderBy("foundAt", "desc")
     .limit(8)
     .execute();
-  return { ...unit, standing, history, findings, tags, topUps, ownFigures: await figuresOf(db, unit.id) };
+  return {
+    ...unit,
+    standing,
+    history,
+    findings,
+    tags,
+    topUps,
+    figureClaims: await figureClaims(db, unit.id),
+    ownFigures: await figuresOf(db, unit.id),
+  };
 }
 
 /** The pool of a site with where each unit stands. */

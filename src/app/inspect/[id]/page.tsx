@@ -33,6 +33,7 @@ export default async function InspectPage({ params }: { params: Promise<{ id: st
   const { sheet } = asks;
   const data = {
     id,
+    unitId,
     plate,
     scope,
     sheet,

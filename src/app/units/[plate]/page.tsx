@@ -18,13 +18,18 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
   const unit = await unitDetail(database(), decodeURIComponent(plate), call.at);
   if (unit === undefined) notFound();
   seeOnly(call.person, unit.siteId);
-  const { examinationDue, history, findings, tags, topUps, ...rest } = unit;
+  const { examinationDue, history, findings, tags, topUps, figureClaims, ...rest } = unit;
   return (
     <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
       <NextIntlClientProvider messages={messages}>
         <UnitView
           unit={{
             ...rest,
+            figureClaims: figureClaims.map(({ enteredBy, weakens, ...claim }) => ({
+              ...claim,
+              weakens: weakens.length,
+              mine: enteredBy === call.person.id,
+            })),
             dueMs: examinationDue.getTime(),
             history: history.map(({ signedAt, startedAt, ...h }) => ({
               ...h,
@@ -42,6 +47,7 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
           mayInspect={mayAt(call.person, "inspect", unit.siteId)}
           mayRoad={mayAt(call.person, "road", unit.siteId)}
           mayRepair={mayAt(call.person, "repair", unit.siteId)}
+          mayConfirm={mayAt(call.person, "confirm_sheet", unit.siteId)}
           mayExamine={mayAt(call.person, "examine", unit.siteId)}
           mayEdit={mayAt(call.person, "settings", unit.siteId)}
         />

@@ -3,7 +3,7 @@ import { type PartId, parts } from "../../catalogue/parts";
 import { choices, choicesOf } from "../../sheet/choices";
 import { demoSheets } from "../../sheet/demo/demo-sheets";
 import { type Family, families, powersOf } from "../../sheet/families";
-import { type FeatureId, familyMayHave, featureIds, features } from "../../sheet/features";
+import { familyMayHave, featureIds } from "../../sheet/features";
 import { type Sheet, sheetSchema } from "../../sheet/sheet";
 import { canBeFound, type FoundKind, foundKinds, foundState } from "../found";
 import type { PlanInput, PlanStep, Progress } from "../plan";
@@ -65,7 +65,7 @@ export function randomSheet(random: Random): Sheet {
   const fitted: Sheet["features"] = {};
   for (const id of featureIds.filter((feature) => familyMayHave(family, feature))) {
     const roll = random();
-    fitted[id] = roll < 0.55 ? { fit: "fitted" } : roll < 0.75 ? { fit: "unknown" } : notFitted(id);
+    fitted[id] = roll < 0.55 ? { fit: "fitted" } : roll < 0.75 ? { fit: "unknown" } : notFitted;
   }
   const chosen: NonNullable<Sheet["choices"]> = {};
   for (const id of choicesOf(family)) if (random() < 0.7) chosen[id] = pick(random, choices[id].values);
@@ -96,10 +96,7 @@ export function randomSheet(random: Random): Sheet {
 
 const jitterM = (random: Random): number => (random() - 0.5) * 0.6;
 
-const notFitted = (id: FeatureId) =>
-  features[id].safety
-    ? { fit: "not_fitted" as const, manualPage: "12", enteredBy: "a", confirmedBy: "b" }
-    : { fit: "not_fitted" as const };
+const notFitted = { fit: "not_fitted", manualPage: "12", enteredBy: "a", confirmedBy: "b" } as const;
 
 function randomFound(random: Random, sheet: Sheet): readonly FoundKind[] {
   if (random() < 0.35) return ["stowed"];

@@ -1,5 +1,5 @@
 import type { Family } from "../families";
-import { type FeatureId, features, featuresOf } from "../features";
+import { type FeatureId, featuresOf } from "../features";
 import type { FigureId } from "../figures";
 import { type PositionId, positionsOf } from "../positions";
 import type { Sheet } from "../sheet";
@@ -27,9 +27,7 @@ export function makeSheet(made: Made): Sheet {
   const entryOf = (id: FeatureId): Sheet["features"][FeatureId] => {
     if (fitted.includes(id)) return { fit: "fitted" };
     if (unknown.includes(id)) return { fit: "unknown" };
-    return features[id].safety
-      ? { fit: "not_fitted", manualPage: page, enteredBy: "M. Sallow", confirmedBy: "P. Thrale" }
-      : { fit: "not_fitted" };
+    return { fit: "not_fitted", manualPage: page, enteredBy: "M. Sallow", confirmedBy: "P. Thrale" };
   };
   const places = { ...placesOf(made.family, figures), ...positions };
   return {

@@ -7,7 +7,7 @@ import { rules } from "./001-rules";
  * happens to a unit between inspections, and periodic examinations.
  */
 export async function up(db: Kysely<never>): Promise<void> {
-  for (const part of [ledger, evidence, matters, reports, tags, units, seals])
+  for (const part of [ledger, evidence, matters, reports, tags, units, sheets, seals])
     await sql.raw(part).execute(db);
 }
 
@@ -23,6 +23,14 @@ CREATE INDEX ledger_touching ON ledger_entry (unit_id, position) WHERE touches <
 CREATE FUNCTION touches_check(touches jsonb, check_key text) RETURNS boolean LANGUAGE sql IMMUTABLE AS
   $$ SELECT touches = '"all"' OR touches ? check_key $$;
 ALTER TABLE inspection ADD started_position int;
+
+-- Whoever listens hears of every entry, and of every request that names no unit.
+CREATE FUNCTION tell_ledger() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  PERFORM pg_notify('rook_ledger', NEW.unit_id::text);
+  RETURN NULL;
+END $$;
+CREATE TRIGGER tells AFTER INSERT ON ledger_entry FOR EACH ROW EXECUTE FUNCTION tell_ledger();
 
 -- The version of the catalogue every ledger has heard of.
 CREATE TABLE catalogue_seen (one boolean PRIMARY KEY CHECK (one), version int NOT NULL);
@@ -157,6 +165,13 @@ CREATE TABLE report_look (
 );
 CREATE TRIGGER record BEFORE UPDATE OR DELETE OR TRUNCATE ON held_report FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
 CREATE TRIGGER record BEFORE UPDATE OR DELETE OR TRUNCATE ON report_look FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
+CREATE FUNCTION tell_report() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  PERFORM pg_notify('rook_ledger', '');
+  RETURN NULL;
+END $$;
+CREATE TRIGGER tells AFTER INSERT ON held_report FOR EACH ROW EXECUTE FUNCTION tell_report();
+CREATE TRIGGER tells AFTER INSERT ON report_look FOR EACH ROW EXECUTE FUNCTION tell_report();
 CREATE FUNCTION report_before() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   IF NEW.unit_id IS NOT NULL THEN PERFORM lock_unit(NEW.unit_id); END IF;
@@ -300,6 +315,44 @@ END $$;
 CREATE TRIGGER sets_due AFTER INSERT ON examination FOR EACH ROW EXECUTE FUNCTION examination_sets_due();
 `;
 
+const sheets = `
+-- Which features take a safety test along is worked out by comparing what is asked before and after; the list goes.
+DROP TRIGGER not_fitted ON sheet_version;
+DROP FUNCTION sheet_not_fitted();
+DROP TABLE safety_feature;
+-- What a version takes away on the floor, against the one before: nothing, or with the manual's page and two people.
+ALTER TABLE sheet_version DISABLE TRIGGER record;
+ALTER TABLE sheet_version ADD weakens jsonb, ADD manual_page text, ADD confirmed_by uuid REFERENCES person;
+UPDATE sheet_version SET weakens = '[]';
+ALTER TABLE sheet_version ALTER weakens SET NOT NULL;
+ALTER TABLE sheet_version ENABLE TRIGGER record;
+ALTER TABLE sheet_version ADD CONSTRAINT weakening_by_two CHECK (weakens = '[]'
+  OR (trim(coalesce(manual_page, '')) <> '' AND made_by IS NOT NULL AND confirmed_by IS NOT NULL AND made_by <> confirmed_by));
+-- A claim is about one feature, or a whole sheet as it would be.
+ALTER TABLE sheet_claim ALTER feature DROP NOT NULL, ADD content jsonb, ADD from_version int, ADD weakens jsonb NOT NULL DEFAULT '[]',
+  ADD CHECK ((feature IS NULL) = (content IS NOT NULL)), ADD CHECK (trim(manual_page) <> '');
+CREATE UNIQUE INDEX sheet_claim_whole ON sheet_claim (sheet_id) WHERE feature IS NULL AND confirmed_at IS NULL AND withdrawn_at IS NULL;
+-- The same for a figure read off one unit.
+ALTER TABLE unit_figure ADD weakens jsonb NOT NULL DEFAULT '[]', ADD confirmed_by uuid REFERENCES person,
+  ADD CONSTRAINT figure_weakening_by_two CHECK (weakens = '[]' OR (confirmed_by IS NOT NULL AND confirmed_by <> set_by));
+CREATE TABLE figure_claim (
+  id uuid PRIMARY KEY,
+  unit_id uuid NOT NULL REFERENCES unit,
+  figure text NOT NULL,
+  value double precision,
+  source text NOT NULL CHECK (trim(source) <> ''),
+  weakens jsonb NOT NULL,
+  entered_by uuid NOT NULL REFERENCES person,
+  entered_at timestamptz NOT NULL,
+  confirmed_by uuid REFERENCES person,
+  confirmed_at timestamptz,
+  withdrawn_at timestamptz,
+  CHECK (confirmed_by <> entered_by)
+);
+-- The floor checks each sheet version asked under the catalogue the ledgers last heard of.
+CREATE TABLE floor_asked (sheet_version_id uuid PRIMARY KEY REFERENCES sheet_version, checks jsonb NOT NULL);
+`;
+
 const seals = `
 CREATE UNIQUE INDEX seal_position ON seal (unit_id, ledger_position) WHERE ledger_position > 0;
 
@@ -370,7 +423,8 @@ DROP INDEX seal_position;
 DROP VIEW standing_hold, standing_report, open_matter;
 DROP TABLE report_look, held_report, matter_gone, check_evidence, unit_event, examination, retest_tag, sealed_text, catalogue_seen;
 DROP TRIGGER ends_evidence ON ledger_entry;
-DROP FUNCTION touches_check(jsonb, text), ledger_ends_evidence(), evidence_is_seen(), evidence_kept(), report_before(),
+DROP TRIGGER tells ON ledger_entry;
+DROP FUNCTION tell_ledger(), tell_report(), touches_check(jsonb, text), ledger_ends_evidence(), evidence_is_seen(), evidence_kept(), report_before(),
   look_before(), examination_sets_due(), seal_has_evidence();
 DROP INDEX ledger_touching, finding_group;
 ALTER TABLE ledger_entry DROP COLUMN touches;
@@ -381,6 +435,14 @@ ALTER TABLE tag ALTER number SET DEFAULT 'T-' || lpad(nextval('tag_number')::tex
 ALTER TABLE tag DROP COLUMN sheet_version_id;
 ALTER TABLE tag_step DROP COLUMN step_no, DROP COLUMN ledger_position;
 DROP FUNCTION next_tag_number();
+DROP TABLE floor_asked, figure_claim;
+ALTER TABLE unit_figure DROP COLUMN weakens, DROP COLUMN confirmed_by;
+DELETE FROM sheet_claim WHERE feature IS NULL;
+ALTER TABLE sheet_claim DROP COLUMN content, DROP COLUMN from_version, DROP COLUMN weakens, ALTER feature SET NOT NULL;
+ALTER TABLE sheet_version DROP COLUMN weakens, DROP COLUMN manual_page, DROP COLUMN confirmed_by;
+CREATE TABLE safety_feature (id text PRIMARY KEY);
+${earlier("sheet_not_fitted")}
+CREATE TRIGGER not_fitted BEFORE INSERT ON sheet_version FOR EACH ROW EXECUTE FUNCTION sheet_not_fitted();
 CREATE TABLE unread_event (
   id uuid PRIMARY KEY,
   inspection_id uuid NOT NULL REFERENCES inspection,

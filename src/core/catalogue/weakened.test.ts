@@ -1,0 +1,62 @@
+import { existsSync, readFileSync } from "node:fs";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { demoSheets } from "../sheet/demo/demo-sheets";
+import type { Sheet } from "../sheet/sheet";
+import { floorChecks, guardsChecks, weakenings } from "./weakened";
+
+const sheets = Object.entries(demoSheets) as readonly (readonly [string, Sheet])[];
+/** What each demo sheet was asked for on the floor under the catalogue before: only added to, never shortened. */
+const path = "src/core/catalogue/floor-asked.json";
+const before: Readonly<Record<string, readonly string[]>> = existsSync(path)
+  ? (JSON.parse(readFileSync(path, "utf8")) as Record<string, readonly string[]>)
+  : {};
+
+describe("what a change takes away", () => {
+  it("this version of the catalogue asks everything on the floor that the one before asked", () => {
+    expect(Object.keys(before).sort()).toEqual(sheets.map(([id]) => id).sort());
+    for (const [id, sheet] of sheets) {
+      const asked = new Set(floorChecks(sheet));
+      expect(
+        before[id]?.filter((key) => !asked.has(key)),
+        id,
+      ).toEqual([]);
+    }
+  });
+
+  it("nothing, where nothing changed, and never by what is not known", () => {
+    for (const [id, sheet] of sheets) {
+      expect(weakenings(sheet, sheet), id).toEqual([]);
+      const unknown = { ...sheet, features: {} } as Sheet;
+      expect(
+        weakenings(sheet, unknown).filter((w) => w.what === "dropped"),
+        id,
+      ).toEqual([]);
+    }
+  });
+
+  it("is seen whichever feature on the floor is taken off, on every machine", () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...sheets), fc.nat(), ([, sheet], pick) => {
+        const fitted = Object.entries(sheet.features).filter(([, entry]) => entry?.fit === "fitted");
+        const [feature] = fitted[pick % fitted.length] ?? [];
+        if (feature === undefined) return true;
+        const without = {
+          ...sheet,
+          features: { ...sheet.features, [feature]: { fit: "not_fitted" } },
+        } as Sheet;
+        const lost = floorChecks(sheet).filter((key) => !floorChecks(without).includes(key));
+        return lost.every((key) => weakenings(sheet, without).some(({ id }) => id === key));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it("goes with the features practice names", () => {
+    const scissor = sheets.find(([, s]) => s.family === "slab_scissor")?.[1] as Sheet;
+    for (const feature of ["tilt_sensor", "pothole_guards", "manual_descent", "gate_interlock"] as const)
+      expect(guardsChecks(scissor, feature), feature).toBe(true);
+    for (const feature of ["beacon", "work_lights", "reach_control"] as const)
+      expect(guardsChecks(scissor, feature), feature).toBe(false);
+  });
+});

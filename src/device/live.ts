@@ -1,0 +1,86 @@
+/** Whether this browser hears of what happens, and when it last did. */
+export interface LiveState {
+  readonly linked: boolean;
+  /** Milliseconds since 1970 by this device's clock; undefined before the first link. */
+  readonly asOfMs: number | undefined;
+}
+
+type Heard = (unitId: string) => void;
+
+const retryMs = 5000;
+const silentMs = 40_000;
+
+/**
+ * One stream a browser: the tab that holds the lock listens to the server and tells the others. Without a link every
+ * page says as of when it speaks.
+ */
+export class Live {
+  private state: LiveState = { linked: false, asOfMs: undefined };
+  private readonly listeners = new Set<() => void>();
+  private readonly heard = new Set<Heard>();
+  private channel: BroadcastChannel | undefined;
+  private started = false;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    this.start();
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly snapshot = (): LiveState => this.state;
+
+  /** Hears of each unit whose ledger moves; an empty id means that anything may have. */
+  hear(heard: Heard): () => void {
+    this.heard.add(heard);
+    this.start();
+    return () => this.heard.delete(heard);
+  }
+
+  private start(): void {
+    if (this.started) return;
+    this.started = true;
+    this.channel = new BroadcastChannel("rook-step-live");
+    this.channel.onmessage = ({ data }: MessageEvent<{ linked: boolean; unitId?: string }>) =>
+      this.take(data);
+    const lead = () => new Promise<void>(() => this.open());
+    if (navigator.locks === undefined) void lead();
+    else void navigator.locks.request("rook-step-live", lead).catch(() => undefined);
+  }
+
+  /** Listens to the server itself; only the tab that leads does. */
+  private open(): void {
+    const source = new EventSource("/api/live");
+    let timer = setTimeout(() => this.say({ linked: false }), silentMs);
+    source.onopen = () => {
+      clearTimeout(timer);
+      this.say({ linked: true });
+    };
+    source.onmessage = ({ data }: MessageEvent<string>) => this.say({ linked: true, unitId: data });
+    source.onerror = () => {
+      this.say({ linked: false });
+      clearTimeout(timer);
+      if (source.readyState !== EventSource.CLOSED) return;
+      timer = setTimeout(() => this.open(), retryMs);
+    };
+  }
+
+  private say(news: { linked: boolean; unitId?: string }): void {
+    this.channel?.postMessage(news);
+    this.take(news);
+  }
+
+  private take({ linked, unitId }: { linked: boolean; unitId?: string }): void {
+    const back = linked && !this.state.linked && this.state.asOfMs !== undefined;
+    this.state = { linked, asOfMs: linked ? Date.now() : this.state.asOfMs };
+    for (const listener of this.listeners) listener();
+    if (unitId !== undefined) for (const heard of this.heard) heard(unitId);
+    else if (back) for (const heard of this.heard) heard("");
+  }
+}
+
+let one: Live | undefined;
+
+export function live(): Live {
+  one ??= new Live();
+  return one;
+}

@@ -1,0 +1,66 @@
+import pg from "pg";
+import { databaseUrl } from "@/server/config";
+import { log } from "@/server/log";
+
+type Hear = (unitId: string) => void;
+
+const retryMs = 2000;
+
+/**
+ * One connection that listens for entries of any ledger, shared by every open page. While it is away nobody is told
+ * anything, so whoever listens is told to read again when it is back.
+ */
+class Listener {
+  private readonly heard = new Set<Hear>();
+  private client: pg.Client | undefined;
+
+  /** Hears of every unit whose ledger moves; an empty id asks for everything to be read again. */
+  listen(hear: Hear): () => void {
+    this.heard.add(hear);
+    if (this.client === undefined) void this.connect();
+    return () => {
+      this.heard.delete(hear);
+      if (this.heard.size === 0) this.close();
+    };
+  }
+
+  private async connect(): Promise<void> {
+    const client = new pg.Client({ connectionString: databaseUrl(), connectionTimeoutMillis: 3000 });
+    this.client = client;
+    const again = () => {
+      if (this.client !== client) return;
+      this.client = undefined;
+      if (this.heard.size > 0) setTimeout(() => this.heard.size > 0 && void this.connect(), retryMs);
+    };
+    client.on("error", (error) => {
+      log.warn({ error: error.message }, "the listening connection was lost");
+      again();
+    });
+    client.on("end", again);
+    client.on("notification", ({ payload }) => this.tell(payload ?? ""));
+    try {
+      await client.connect();
+      await client.query("LISTEN rook_ledger");
+      this.tell("");
+    } catch {
+      again();
+    }
+  }
+
+  private tell(unitId: string): void {
+    for (const hear of this.heard) hear(unitId);
+  }
+
+  private close(): void {
+    const { client } = this;
+    this.client = undefined;
+    void client?.end().catch(() => undefined);
+  }
+}
+
+const holder = globalThis as { rookStepListener?: Listener };
+
+export function listener(): Listener {
+  holder.rookStepListener ??= new Listener();
+  return holder.rookStepListener;
+}

@@ -1,0 +1,29 @@
+import { describe, expect, it } from "vitest";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { listener } from "@/server/live/listen";
+import { raiseTag } from "@/server/tags/raise";
+import { addUnit, at, tagOut, yardForFile } from "./database";
+
+const yard = yardForFile();
+
+describe("what open pages hear", () => {
+  it("each unit whose ledger moves, within two seconds, and requests that name none", async () => {
+    process.env["DATABASE_URL"] = yard.url;
+    const unitId = await addUnit(yard.db, "LIVE-1", slabScissorSheet);
+    const heard: string[] = [];
+    const deaf = listener().listen((id) => heard.push(id));
+    const soon = (id: string) => expect.poll(() => heard, { timeout: 2000, interval: 20 }).toContain(id);
+    // That it listens now, it says itself.
+    await soon("");
+    heard.length = 0;
+    await tagOut(yard, "LIVE-1", yard.people.untrained, 0);
+    await soon(unitId);
+    heard.length = 0;
+    await raiseTag(yard.db, "NOBODY", yard.people.untrained, "{}", at(1));
+    await soon("");
+    deaf();
+    heard.length = 0;
+    await tagOut(yard, "LIVE-1", yard.people.untrained, 2);
+    expect(heard).toEqual([]);
+  });
+});
