@@ -11,9 +11,9 @@ test("the owner types a sheet in beside its board; a second person agrees to wha
   await page.getByLabel("Gate interlock: Fitted", { exact: true }).check({ force: true });
   await expect(live).toContainText("The last entry switched on");
   await expect(live).toContainText("Gate open");
-  await page.getByLabel("Horn: Not fitted", { exact: true }).check({ force: true });
+  await page.getByLabel("Tilt sensor: Not fitted", { exact: true }).check({ force: true });
   await expect(live).toContainText("The last entry changed no check.");
-  await page.getByLabel("Horn: Manual page").fill("2-9");
+  await page.getByLabel("Tilt sensor: Manual page").fill("2-9");
 
   await page.getByRole("button", { name: "Figures", exact: true }).click();
   await page.getByLabel("Drift watched for: Value").fill("12");
@@ -30,7 +30,7 @@ test("the owner types a sheet in beside its board; a second person agrees to wha
   await page.getByLabel("What changed, for those who read it later").fill("Supplement 2");
   await page.getByRole("button", { name: "Save version 2" }).click();
   await page.getByRole("button", { name: /^Versions \(1\)/ }).click();
-  await expect(page.getByText("Horn not fitted, p. 2-9: entered by C. Marl")).toBeVisible();
+  await expect(page.getByText("Tilt sensor not fitted, p. 2-9: entered by C. Marl")).toBeVisible();
   await expect(page.getByText("You entered it; somebody else must agree.")).toBeVisible();
   await expect(page.getByText("Supplement 2")).toBeVisible();
   await expect(page.getByText("38.1 (p. 5-2)")).toBeVisible();
@@ -38,10 +38,10 @@ test("the owner types a sheet in beside its board; a second person agrees to wha
   await signIn(page, "3001");
   await page.goto("/sheets/dunmarrow-m8");
   await expect(page.getByText("Only the owner changes a sheet.")).toBeVisible();
-  await expect(page.getByLabel("Horn: Unknown", { exact: true })).toBeChecked();
+  await expect(page.getByLabel("Tilt sensor: Unknown", { exact: true })).toBeChecked();
   await page.getByRole("button", { name: /^Versions \(1\)/ }).click();
   await page.getByRole("button", { name: "I have the manual and agree" }).click();
-  await expect(page.getByText("horn not fitted: entered by C. Marl, confirmed by P. Thrale")).toBeVisible();
+  await expect(page.getByText("tilt_sensor not fitted: entered by C. Marl, confirmed by P. Thrale")).toBeVisible();
   await page.getByRole("button", { name: "Fitted", exact: true }).click();
   await expect(page.getByText("p. 2-9, C. Marl and P. Thrale")).toBeVisible();
 });

@@ -8,8 +8,14 @@ import { tail } from "./setup/run.mjs";
 import { during, giveUp, say } from "./setup/say.mjs";
 
 const { values } = parseArgs({
-  options: { reset: { type: "boolean", default: false }, port: { type: "string", default: "4710" } },
+  options: {
+    reset: { type: "boolean", default: false },
+    port: { type: "string", default: "4710" },
+    clock: { type: "string", default: "shift" },
+  },
 });
+if (!["shift", "real"].includes(values.clock))
+  giveUp(`--clock takes real, or shift for the morning before the early shift; got ${values.clock}.`);
 const port = Number(values.port);
 if (!Number.isInteger(port) || port < 1024 || port > 65535)
   giveUp(`--port takes a number from 1024 to 65535, got ${values.port}.`);
@@ -24,8 +30,14 @@ if (values.reset) {
   removeCluster(folder);
   rmSync(keys, { recursive: true, force: true });
 }
-const cluster = await startCluster(folder);
-const env = { DATABASE_URL: cluster.url("postgres"), ROOK_STEP_KEYS: keys };
+let cluster = await startCluster(folder);
+// Whatever the hour, the early shift is about to begin: at other hours Shift has little to show.
+const morning = `${new Date().toISOString().slice(0, 10)}T05:05:00.000Z`;
+const env = {
+  DATABASE_URL: cluster.url("postgres"),
+  ROOK_STEP_KEYS: keys,
+  ...(values.clock === "real" ? {} : { ROOK_STEP_DEMO_NOW: morning }),
+};
 let server;
 let stopping = false;
 const stop = async (code) => {
@@ -45,7 +57,23 @@ if (prepared.code !== 0) {
   giveUp(`the demo data could not be made; try \`npm run demo -- --reset\`.\n${tail(prepared.out, 8)}`);
 }
 await ensureBuild();
-server = await startServer({ port, databaseUrl: env.DATABASE_URL, env: { ROOK_STEP_KEYS: keys } });
+// Time never goes back behind what is recorded: used yesterday, the demo goes on the morning after.
+const clock = /^Clock: (\S+)$/m.exec(prepared.out)?.[1];
+const serverEnv = { ROOK_STEP_KEYS: keys, ...(clock === undefined ? {} : { ROOK_STEP_DEMO_NOW: clock }) };
+server = await startServer({ port, databaseUrl: env.DATABASE_URL, env: serverEnv });
 say(`\nRook Step answers at ${server.url}\n\n${prepared.out.trim()}\n\nCtrl-C stops it.`);
+void keepDatabase();
 await server.ended;
 await stop(1);
+
+/** Starts the database again if it dies, and says so; nothing acknowledged is lost. */
+async function keepDatabase() {
+  for (;;) {
+    await new Promise((resolve) => setTimeout(resolve, 3000));
+    if (stopping) return;
+    if (!(await portIsFree(cluster.port))) continue;
+    say("The database has stopped; starting it again ...");
+    cluster = await startCluster(folder);
+    say("The database answers again. What was entered meanwhile is sent by the tablets themselves.");
+  }
+}

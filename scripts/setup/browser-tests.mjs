@@ -32,7 +32,7 @@ export async function browserTests(cluster, work) {
   const args = [
     join("node_modules", "@playwright", "test", "cli.js"),
     "test",
-    "--reporter=json",
+    "--reporter=json", ...(process.env.E2E_ONLY ?? "").split(" ").filter(Boolean),
     ...(process.env.E2E_ONLY ? [process.env.E2E_ONLY] : []),
     `--workers=${workers}`,
   ];

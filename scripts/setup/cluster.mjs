@@ -33,7 +33,6 @@ const forgetful = [
   "-c synchronous_commit=off",
   "-c wal_level=minimal",
   "-c max_wal_senders=0",
-  "-c autovacuum=off",
   "-c jit=off",
   "-c shared_buffers=512MB",
   "-c max_wal_size=4GB",

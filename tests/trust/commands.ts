@@ -86,5 +86,5 @@ export const commands: fc.Arbitrary<readonly Command[]> = fc.array(
     },
     { weight: 1, arbitrary: fc.record({ do: fc.constant("train" as const), trained: fc.boolean() }) },
   ),
-  { minLength: 1, maxLength: 8 },
+  { minLength: 1, maxLength: 7 },
 ) as fc.Arbitrary<readonly Command[]>;

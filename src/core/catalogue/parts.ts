@@ -1,4 +1,4 @@
-import type { FloorRule } from "./types";
+import type { FloorRule } from "./floor-rules";
 
 /**
  * Parts a check looks at, and what each does. The role decides how far its damage reaches: the floor of grading is

@@ -1,4 +1,5 @@
-import type { ConditionRule, FloorRule, Upkeep } from "./types";
+import type { FloorRule } from "./floor-rules";
+import type { ConditionRule, Upkeep } from "./types";
 
 /** Short ways to write a condition's rule, so that a catalogue entry reads as a list of what may be found. */
 export const floor = (rule: FloorRule): ConditionRule => ({ graded: "tag_out", floor: rule });

@@ -3,6 +3,7 @@ import type { Quantity } from "../measure/believable";
 import type { Applies } from "../sheet/applies-to";
 import type { FigureId, FigureUnit } from "../sheet/figures";
 import type { PositionId } from "../sheet/positions";
+import type { FloorRule } from "./floor-rules";
 import type { PartId } from "./parts";
 
 /** From where a check is made. */
@@ -42,33 +43,6 @@ export type Phase =
 
 /** Worst last. `conditions` is about the place or the weather and is no fault of the machine. */
 export type Grade = "fine" | "put_right" | "watch" | "repair_by" | "tag_out";
-
-/** Findings that tag a unit out under any policy (field guide, section 11). */
-export type FloorRule =
-  | "structural_crack"
-  | "pressure_leak"
-  | "hose_reinforcement"
-  | "tyre_cord"
-  | "wheel_nut"
-  | "ring_tooth"
-  | "structural_bolts"
-  | "lowest_hoop"
-  | "protection_failed"
-  | "stop_button"
-  | "enable"
-  | "brake"
-  | "emergency_lowering"
-  | "tilt"
-  | "guard"
-  | "device_defeated"
-  | "capacity_plate"
-  | "manual"
-  | "inspection_overdue"
-  | "boom_cables"
-  | "reach_control"
-  | "override_used"
-  | "tag_standing"
-  | "moves_or_does_not_stop";
 
 /** Small things an operator may put right on the spot, each a policy setting (section 12). */
 export type Upkeep =

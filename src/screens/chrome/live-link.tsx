@@ -24,7 +24,10 @@ export function LiveLink({ nowMs, offsetMin = 0 }: { nowMs: number; offsetMin?: 
     let timer: ReturnType<typeof setTimeout> | undefined;
     const again = () => {
       clearTimeout(timer);
-      timer = setTimeout(() => router.refresh(), settleMs);
+      timer = setTimeout(() => {
+        // Without a link a refresh would leave the page for the browser's own error: what is here stands, as of then.
+        if (navigator.onLine && live().snapshot().linked) router.refresh();
+      }, settleMs);
     };
     const back = (event: PageTransitionEvent) => {
       if (event.persisted) again();

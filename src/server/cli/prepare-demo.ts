@@ -17,12 +17,25 @@ if (started !== undefined && finished === undefined) {
   await migrate(db);
 }
 if (finished === undefined) await seedDemo(db, new Date(nowMs), days);
+const latest = await db
+  .selectFrom("ledgerEntry")
+  .select(({ fn }) => fn.max("recordedAt").as("at"))
+  .executeTakeFirst();
 await db.destroy();
 
 console.log(`API key of the demo (GET /api/v1/openapi.json says what it opens): ${demoKey}\n`);
+if ((process.env["ROOK_STEP_DEMO_NOW"] ?? "") !== "") console.log(`Clock: ${morningAfter(nowMs)}`);
 console.log(`Demo sign-ins (PIN ${demoPin} for all):`);
 for (const { badge, name, roles, site } of demoPeople) {
   console.log(
     `  ${badge}  ${name.padEnd(10)} ${roles.join(", ").replaceAll("_", " ")}${site === "low-meadow" ? "" : ", at another site"}`,
   );
+}
+
+/** The set hour, on the first day on which nothing is recorded after it. */
+function morningAfter(setMs: number): string {
+  const dayMs = 86_400_000;
+  const lastMs = latest?.at?.getTime() ?? 0;
+  const days = Math.max(0, Math.ceil((lastMs - setMs) / dayMs));
+  return new Date(setMs + days * dayMs).toISOString();
 }

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import type { Judgement } from "@/core/decision/judge";
 import { seenBy } from "@/core/evidence/seen";
 import type { InspectionEvent } from "@/core/record/events";
@@ -48,12 +49,9 @@ export async function writeEvidence(
   until: Date | null,
 ): Promise<void> {
   await trx.deleteFrom("checkEvidence").where("unitId", "=", inspection.unitId).execute();
-  const rows = evidence.map((one) => ({
-    ...one,
-    unitId: inspection.unitId,
-    inspectionId: inspection.id,
-    until,
-    endedBy: null,
-  }));
-  if (rows.length > 0) await trx.insertInto("checkEvidence").values(rows).execute();
+  await sql`
+    INSERT INTO check_evidence (unit_id, check_key, inspection_id, event_id, proves, seen, until)
+    SELECT ${inspection.unitId}, e."checkKey", ${inspection.id}, e."eventId", e.proves, e.seen, ${until}
+    FROM jsonb_to_recordset(${JSON.stringify(evidence)}::jsonb)
+      AS e("checkKey" text, "eventId" uuid, proves text, seen int)`.execute(trx);
 }

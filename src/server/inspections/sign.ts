@@ -4,6 +4,7 @@ import { type Judgement, judge as judgeWalk } from "@/core/decision/judge";
 import { clearanceEndsMs } from "@/core/decision/standing";
 import type { InspectionEvent } from "@/core/record/events";
 import { gaps, inOrder } from "@/core/record/reduce";
+import type { Sheet } from "@/core/sheet/sheet";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, canonical, type Entry, lockUnit, sha256 } from "@/server/ledger/append";
@@ -118,6 +119,18 @@ export interface Judged {
   readonly outcome: Outcome;
 }
 
+const sheetHashes = new WeakMap<Sheet, string>();
+
+/** The hash that pins a sheet in a record; worked out once for each. */
+function sheetHash(sheet: Sheet): string {
+  let hash = sheetHashes.get(sheet);
+  if (hash === undefined) {
+    hash = sha256(canonical(sheet));
+    sheetHashes.set(sheet, hash);
+  }
+  return hash;
+}
+
 /** What a signed inspection writes into its unit's ledger (see docs/formats/ledger.md). */
 export function sealEntry(
   inspection: Omit<OpenInspection, "sealed">,
@@ -133,7 +146,7 @@ export function sealEntry(
     scope: inspection.scope,
     pinned: {
       sheetVersionId: inspection.asks.sheetVersionId,
-      sheetHash: sha256(canonical(inspection.asks.sheet)),
+      sheetHash: sheetHash(inspection.asks.sheet),
       catalogueVersion,
       policyHash: sha256(canonical(inspection.policy)),
       policy: inspection.policy,
