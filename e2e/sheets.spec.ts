@@ -41,7 +41,9 @@ test("the owner types a sheet in beside its board; a second person agrees to wha
   await expect(page.getByLabel("Tilt sensor: Unknown", { exact: true })).toBeChecked();
   await page.getByRole("button", { name: /^Versions \(1\)/ }).click();
   await page.getByRole("button", { name: "I have the manual and agree" }).click();
-  await expect(page.getByText("tilt_sensor not fitted: entered by C. Marl, confirmed by P. Thrale")).toBeVisible();
+  await expect(
+    page.getByText("tilt_sensor not fitted: entered by C. Marl, confirmed by P. Thrale"),
+  ).toBeVisible();
   await page.getByRole("button", { name: "Fitted", exact: true }).click();
   await expect(page.getByText("p. 2-9, C. Marl and P. Thrale")).toBeVisible();
 });

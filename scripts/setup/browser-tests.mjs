@@ -29,12 +29,13 @@ export async function browserTests(cluster, work) {
     );
   }
   const report = join(work, "browser.json");
+  const only = (process.env.E2E_ONLY ?? "").split(" ").filter(Boolean);
   const args = [
     join("node_modules", "@playwright", "test", "cli.js"),
     "test",
-    "--reporter=json", ...(process.env.E2E_ONLY ?? "").split(" ").filter(Boolean),
-    ...(process.env.E2E_ONLY ? [process.env.E2E_ONLY] : []),
+    "--reporter=json",
     `--workers=${workers}`,
+    ...only,
   ];
   const result = await during("Running the browser tests", () =>
     run(process.execPath, args, {
