@@ -24,9 +24,50 @@ test("without signing in, no page and no route answers", async ({ page }) => {
     `/api/tags/${anything}/retests`,
     `/api/tags/${anything}/release`,
     `/api/findings/${anything}/repair`,
+    `/api/reports/${anything}/look`,
+    `/api/reports/${anything}/match`,
+    "/api/units/LM-08/events",
+    "/api/units/LM-08/examinations",
+    "/api/units/LM-08/figures",
+    `/api/units/LM-08/figures/${anything}`,
   ];
   for (const path of calls) expect((await page.request.post(path, { data: {} })).status(), path).toBe(401);
   expect((await page.request.get(`/records/${anything}/pdf`)).status()).toBe(401);
+  expect((await page.request.get("/api/live")).status()).toBe(401);
+  expect((await page.request.put("/api/sites/low-meadow/policy", { data: {} })).status()).toBe(401);
+});
+
+test("what decides a standing is recorded by those whose it is, and badly typed is refused by name", async ({
+  page,
+}) => {
+  const examination = {
+    examiner: "An examiner",
+    licence: "E-1",
+    examinedOn: "2026-06-01",
+    nextDue: "2026-12-01",
+    document: "R-1",
+  };
+  const examine = (data: object) => page.request.post("/api/units/LM-24/examinations", { data });
+  await signIn(page, "1041");
+  expect((await examine(examination)).status()).toBe(403);
+  expect((await page.request.put("/api/sites/low-meadow/policy", { data: {} })).status()).toBe(403);
+  // An operator may say what happened to a unit; it can only take a clearance away.
+  const event = { id: anything.replace(/.$/, "7"), kind: "contact" };
+  expect((await page.request.post("/api/units/LM-24/events", { data: event })).status()).toBe(400);
+  const happened = { ...event, id: crypto.randomUUID() };
+  expect((await page.request.post("/api/units/LM-24/events", { data: happened })).status()).toBe(200);
+
+  await signIn(page, "4001");
+  const late = await examine({ ...examination, nextDue: "2026-05-01" });
+  expect(late.status()).toBe(400);
+  expect(((await late.json()) as { detail: string }).detail).toMatch(/nextDue.*after the examination/);
+  expect((await examine(examination)).status()).toBe(200);
+  await page.goto("/units/LM-24");
+  await expect(
+    page.getByText("Next examination", { exact: false }).or(page.getByText("2026-12-01")).first(),
+  ).toBeVisible();
+  const policy = await page.request.put("/api/sites/low-meadow/policy", { data: { trigger: "hourly" } });
+  expect(policy.status()).toBe(400);
 });
 
 test("each role is refused what is not its own, by direct request and by address", async ({ page }) => {

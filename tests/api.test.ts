@@ -102,6 +102,11 @@ describe("POST /api/v1/grade", () => {
       grade: "tag_out",
       rule: "strict.any_damage",
     });
+    // What the catalogue does not name is on the floor by what its part does.
+    expect(grade({ part: "leg_feet", condition: "cracked", policy: "graded" })).toMatchObject({
+      grade: "tag_out",
+      floor: true,
+    });
     for (const policy of ["graded", "strict", "log_book"]) {
       expect(grade({ part: "hoses", condition: "reinforcement_showing", policy })).toMatchObject({
         grade: "tag_out",

@@ -20,6 +20,10 @@ export const movementWrongs = {
 
 const idOf = (station: Station, fn: string, direction: string) => `move.${station}.${fn}.${direction}`;
 
+/** The part a movement check looks at: the switches of its station. */
+export const partOfMovement = (id: string) =>
+  id.startsWith("move.platform.") ? ("platform_switch" as const) : ("ground_switch" as const);
+
 /** The id of every movement check any sheet could ask for. */
 export const movementIds = (): readonly string[] => [
   ...new Set(everyMovement().map((m) => idOf(m.station, m.function, m.direction))),
@@ -41,7 +45,7 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
         checks.push({
           id: idOf(station, fn.id, direction),
           version: 1,
-          part: station === "platform" ? "platform_switch" : "ground_switch",
+          part: partOfMovement(idOf(station, fn.id, direction)),
           ...placeOf(fn.group, station),
           conditions: movementWrongs,
           test,

@@ -1,8 +1,7 @@
 import type { z } from "zod";
-import { catalogueVersion, writtenChecks } from "@/core/catalogue/catalogue";
-import { movementIds, movementWrongs } from "@/core/catalogue/movements";
+import { catalogueVersion, conditionsOf, writtenChecks } from "@/core/catalogue/catalogue";
+import { movementIds, movementWrongs, partOfMovement } from "@/core/catalogue/movements";
 import { parts } from "@/core/catalogue/parts";
-import { always } from "@/core/catalogue/rules";
 import type { ConditionRule, Grade, Upkeep } from "@/core/catalogue/types";
 import { gradeFinding, isWorse } from "@/core/grade/grade";
 import { defaultPolicy, type Policy } from "@/core/grade/policy";
@@ -170,14 +169,11 @@ export function gradeOf(wanted: z.infer<typeof gradeRequest>): z.infer<typeof gr
 
 function ratedOf(part: string, condition: string): readonly Rated[] {
   const checks = [
-    ...writtenChecks.map((c) => ({
-      ...c,
-      conditions: c.conditions as Readonly<Record<string, ConditionRule>>,
-    })),
+    ...writtenChecks,
     ...movementIds().map((id) => ({
       id,
-      part: id.startsWith("move.platform.") ? "platform_switch" : "ground_switch",
-      station: "ground",
+      part: partOfMovement(id),
+      station: "ground" as const,
       conditions: movementWrongs as Readonly<Record<string, ConditionRule>>,
       measure: undefined,
     })),
@@ -190,14 +186,13 @@ function ratedOf(part: string, condition: string): readonly Rated[] {
     );
   }
   const rated = checks.flatMap((c): readonly Rated[] => {
-    const rules = c.station === "survey" ? c.conditions : { ...c.conditions, ...always };
-    const rule = rules[condition];
+    const rule = conditionsOf(c)[condition];
     return rule === undefined
       ? []
       : [{ check: c.id, rule, sense: c.measure?.beyond === condition ? c.measure.sense : undefined }];
   });
   if (rated.length === 0) {
-    const known = [...new Set(checks.flatMap((c) => Object.keys({ ...c.conditions, ...always })))];
+    const known = [...new Set(checks.flatMap((c) => Object.keys(conditionsOf(c))))];
     throw new Problem(
       404,
       "no-condition",
@@ -221,7 +216,7 @@ export function wholeCatalogue(): z.infer<typeof catalogueResponse> {
       at: [...c.at],
       cautions: [...(c.cautions ?? [])],
       tries: [...(c.tries ?? [])],
-      conditions: { ...(c.station === "survey" ? c.conditions : { ...c.conditions, ...always }) },
+      conditions: { ...conditionsOf(c) },
     })),
     interlocks: interlocks.map(({ id, effect, source, groups }) => ({
       id,

@@ -1,7 +1,7 @@
 import { type Migration, type MigrationProvider, Migrator, NO_MIGRATIONS } from "kysely";
 import { catalogueVersion, conditionsOf, writtenChecks } from "@/core/catalogue/catalogue";
 import { stopButtonConditions } from "@/core/catalogue/interlock-tests";
-import { movementIds, movementWrongs } from "@/core/catalogue/movements";
+import { movementIds, movementWrongs, partOfMovement } from "@/core/catalogue/movements";
 import { floorChecks } from "@/core/catalogue/weakened";
 import { now } from "@/server/clock";
 import { noteHeads } from "@/server/ledger/heads";
@@ -42,7 +42,7 @@ export async function migrateDown(db: Db): Promise<void> {
 async function copyFloor(db: Db): Promise<void> {
   const movements = movementIds().map((id) => ({
     id,
-    part: id.startsWith("move.platform") ? ("platform_switch" as const) : ("ground_switch" as const),
+    part: partOfMovement(id),
     station: "platform" as const,
     conditions: movementWrongs,
   }));
