@@ -113,6 +113,7 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await take(page, "function-tests");
   await page.getByRole("button", { name: "Platform rotate left: Something is wrong" }).click();
   await page.getByRole("button", { name: "Did not move" }).click();
+  await page.waitForTimeout(450);
   for (const possible of (await page.getByRole("dialog").locator("button[aria-pressed]").all()).slice(0, 5))
     await possible.click();
   await take(page, "rule-out");
@@ -126,6 +127,26 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   );
   await walkOn(page);
   await take(page, "decision");
+
+  // What could not be read, and a tag-out for a plate nobody knows.
+  await page.goto("/units/LM-16");
+  const unitId = /unitId\\?":\\?"([0-9a-f-]{36})/.exec(await page.content())?.[1];
+  const started = await page.request.post("/api/inspections", { data: { unitId } });
+  const { id } = (await started.json()) as { id: string };
+  const broken = {
+    inspectionId: id,
+    type: "answered",
+    check: "frame.welds@chassis_front.v1",
+    result: "crack",
+  };
+  await page.request.post(`/api/inspections/${id}/events`, { data: { events: [broken] } });
+  await page.request.post("/api/units/LN-99/tags", { data: { reason: "leak", note: "Under the left side" } });
+  await signIn(page, "2001");
+  await theme(page, "day", baseURL);
+  await page.goto("/tagged");
+  await page.getByText("What came").first().click();
+  await page.getByRole("heading", { name: "Reports to be looked at" }).scrollIntoViewIfNeeded();
+  await take(page, "reports");
 
   await page.goto("/units/LM-07");
   await page.getByRole("link", { name: / min/ }).first().click();

@@ -80,7 +80,8 @@ function TagForm({
           className="mt-5 w-full"
           onClick={() => {
             onClose();
-            router.refresh();
+            // Without a link there is nothing newer to read, and asking for it would leave the page.
+            if (became.kind !== "kept") router.refresh();
           }}
         >
           {t("tagging.close")}
