@@ -27,6 +27,7 @@ test("a tag-out made without a signal is held here, and hung before anything els
   await expect(page.getByText("LM-02 is held here")).toBeVisible();
   await page.getByRole("button", { name: "Close" }).click();
   await expect(page.getByText("Tag-out not sent yet: LM-02.", { exact: false })).toBeVisible();
+  await expect(page.getByText(/^No link: as of \d\d:\d\d$/)).toBeVisible();
   await context.setOffline(false);
   await page.goto("/tagged");
   await expect(page.getByRole("listitem").filter({ hasText: "LM-02" }).first()).toBeVisible({

@@ -42,6 +42,9 @@ export class Live {
     this.channel = new BroadcastChannel("rook-step-live");
     this.channel.onmessage = ({ data }: MessageEvent<{ linked: boolean; unitId?: string }>) =>
       this.take(data);
+    // A browser that knows it has no network says so at once; a stream may take a minute to notice.
+    window.addEventListener("offline", () => this.take({ linked: false }));
+    window.addEventListener("online", () => this.take({ linked: true, unitId: "" }));
     const lead = () => new Promise<void>(() => this.open());
     if (navigator.locks === undefined) void lead();
     else void navigator.locks.request("rook-step-live", lead).catch(() => undefined);

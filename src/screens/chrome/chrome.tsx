@@ -68,7 +68,7 @@ export function Chrome({
         <div key={problem} role="alert" className="border-b-2 border-tag bg-tag2">
           <div className="hatched h-3.5" aria-hidden="true" />
           <Link
-            href="/tagged"
+            href="/tagged#reports"
             className="grid min-h-[48px] content-center px-3 py-1.5 font-bold text-tag underline md:px-5"
           >
             {t("reports.alarm", { problem })}

@@ -37,7 +37,7 @@ export function Reports({
   const t = useTranslations();
   if (reports.length === 0) return null;
   return (
-    <section className="px-4 pt-6 md:px-5">
+    <section id="reports" className="px-4 pt-6 md:px-5">
       <h2 className="text-[24px] font-bold">{t("reports.title")}</h2>
       <p className="text-ink2">{t("reports.help")}</p>
       <ul>
