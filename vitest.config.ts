@@ -12,7 +12,8 @@ export default defineConfig({
           name: "unit",
           include: ["src/{core,device,kit,screens}/**/*.test.ts", "messages/*.test.ts"],
           environment: "node",
-          testTimeout: 60_000,
+          // Generous: two lanes share two cores, and a busy machine may be several times slower than a quiet one.
+          testTimeout: 240_000,
         },
       },
       {
@@ -20,9 +21,20 @@ export default defineConfig({
         test: {
           name: "database",
           include: ["src/server/**/*.test.ts", "tests/**/*.test.ts"],
+          exclude: ["tests/trust/model.test.ts"],
           environment: "node",
-          testTimeout: 120_000,
-          hookTimeout: 120_000,
+          testTimeout: 240_000,
+          hookTimeout: 240_000,
+          globalSetup: ["tests/template.ts"],
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: "model",
+          include: ["tests/trust/model.test.ts"],
+          environment: "node",
+          hookTimeout: 240_000,
           globalSetup: ["tests/template.ts"],
         },
       },
