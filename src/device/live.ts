@@ -1,8 +1,7 @@
-/** Whether this browser hears of what happens, and when it last did. */
+/** Whether this browser hears of what happens. */
 export interface LiveState {
-  readonly linked: boolean;
-  /** Milliseconds since 1970 by this device's clock; undefined before the first link. */
-  readonly asOfMs: number | undefined;
+  /** Undefined until the first link is made, or found wanting. */
+  readonly linked: boolean | undefined;
 }
 
 type Heard = (unitId: string) => void;
@@ -15,7 +14,7 @@ const silentMs = 40_000;
  * page says as of when it speaks.
  */
 export class Live {
-  private state: LiveState = { linked: false, asOfMs: undefined };
+  private state: LiveState = { linked: undefined };
   private readonly listeners = new Set<() => void>();
   private readonly heard = new Set<Heard>();
   private channel: BroadcastChannel | undefined;
@@ -73,8 +72,8 @@ export class Live {
   }
 
   private take({ linked, unitId }: { linked: boolean; unitId?: string }): void {
-    const back = linked && !this.state.linked && this.state.asOfMs !== undefined;
-    this.state = { linked, asOfMs: linked ? Date.now() : this.state.asOfMs };
+    const back = linked && this.state.linked === false;
+    this.state = { linked };
     for (const listener of this.listeners) listener();
     if (unitId !== undefined) for (const heard of this.heard) heard(unitId);
     else if (back) for (const heard of this.heard) heard("");

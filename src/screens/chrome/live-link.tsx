@@ -4,7 +4,7 @@ import { useTranslations } from "next-intl";
 import { useEffect, useSyncExternalStore } from "react";
 import { live } from "@/device/live";
 
-const unlinked = { linked: true, asOfMs: undefined };
+const notKnown = { linked: undefined };
 const settleMs = 150;
 const atMostMs = 60_000;
 
@@ -18,7 +18,7 @@ export function LiveLink({ nowMs, offsetMin = 0 }: { nowMs: number; offsetMin?: 
   const state = useSyncExternalStore(
     (heard) => live().subscribe(heard),
     () => live().snapshot(),
-    () => unlinked,
+    () => notKnown,
   );
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
@@ -26,7 +26,7 @@ export function LiveLink({ nowMs, offsetMin = 0 }: { nowMs: number; offsetMin?: 
       clearTimeout(timer);
       timer = setTimeout(() => {
         // Without a link a refresh would leave the page for the browser's own error: what is here stands, as of then.
-        if (navigator.onLine && live().snapshot().linked) router.refresh();
+        if (navigator.onLine && live().snapshot().linked === true) router.refresh();
       }, settleMs);
     };
     const back = (event: PageTransitionEvent) => {
@@ -44,7 +44,7 @@ export function LiveLink({ nowMs, offsetMin = 0 }: { nowMs: number; offsetMin?: 
       window.removeEventListener("popstate", again);
     };
   }, [router]);
-  if (state.linked || state.asOfMs === undefined) return null;
+  if (state.linked !== false) return null;
   const at = new Date(nowMs + offsetMin * 60_000).toISOString().slice(11, 16);
   return (
     <span role="status" className="border-[1.5px] border-ink px-2 font-bold">
