@@ -108,6 +108,21 @@ describe("what a device owes the server", () => {
     expect(calls.at(-1)?.path).toContain("walk-2");
   });
 
+  it("does not ask for ever where the server leaves an event without an answer", async () => {
+    await keepEvents("walk-1", 2);
+    answer = () => ({
+      status: 200,
+      body: {
+        results: [{ id: null, index: 0, status: "accepted" }],
+        tagsRaised: [],
+        head: { position: 1, headHash: "" },
+      },
+    });
+    await box.send();
+    expect(calls).toHaveLength(1);
+    expect(box.snapshot()).toMatchObject({ events: 1, link: "server_trouble" });
+  });
+
   it("one walk that is not this person's does not stop the others", async () => {
     await keepEvents("a-theirs", 1);
     await keepEvents("b-mine", 1);

@@ -38,5 +38,7 @@ export async function sendEvents(
     if (kept === undefined) continue;
     await table.update(kept.id, status === "held" ? { state: "held", problem } : { state: "sent" });
   }
+  // An event without an answer is still owed; asking again at once would ask for ever.
+  if (results.length < waiting.length) return { link: "server_trouble" };
   return { link: "sent", data: { tags: tagsRaised, head } };
 }

@@ -1,5 +1,5 @@
 import type { Check } from "../catalogue/catalogue";
-import { type EndedBy, endedBy } from "../evidence/seen";
+import { endedBy } from "../evidence/seen";
 import type { Policy } from "../grade/policy";
 import { type Assessment, assess, type ContextOf } from "../record/assess";
 import type { InspectionEvent } from "../record/events";
@@ -13,7 +13,6 @@ export interface Judgement {
   readonly assessment: Assessment;
   readonly matters: readonly MatterStanding[];
   readonly decision: Decision;
-  readonly ended: EndedBy;
 }
 
 /** All that follows from an inspection's events and what stands besides: the same on the device and on the server. */
@@ -29,5 +28,5 @@ export function judge(
   const ended = endedBy(events, facts.ledger);
   const assessment = assess(due, sheet, reduction, policy, contextOf, ended);
   const matters = standingMatters(facts.matters, reduction, assessment.findings, facts.maySayGone, ended);
-  return { reduction, assessment, matters, decision: decide(assessment, facts, matters), ended };
+  return { reduction, assessment, matters, decision: decide(assessment, facts, matters) };
 }

@@ -41,10 +41,6 @@ export const entryKinds = {
 } as const satisfies Record<string, "nothing" | "everything" | "by_content">;
 
 export type EntryKind = keyof typeof entryKinds;
-type Fixed = "nothing" | "everything";
-export type NamingKind = {
-  [K in EntryKind]: (typeof entryKinds)[K] extends Fixed ? never : K;
-}[EntryKind];
 
 /** What an entry of this kind touches; `named` are the checks of a kind that names them. */
 export function touchesOf(kind: EntryKind, named: Touches = []): Touches {
