@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { sql } from "kysely";
 import { afterAll, beforeAll } from "vitest";
 import { defaultPolicy, type Policy } from "@/core/grade/policy";
+import { eventSchemaVersion, type InspectionEvent } from "@/core/record/events";
 import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
 import { type Db, openDatabase } from "@/server/database/database";
@@ -165,6 +166,23 @@ export async function tagOut(
   if ("unmatched" in raised) throw new Error(`expected a unit ${plate}`);
   return raised;
 }
+
+/** An event of a device as it is sent; what `more` says goes over it, so that it may be one no device makes. */
+export const answered = (inspectionId: string, seq: number, more: object = {}): InspectionEvent =>
+  ({
+    schema: eventSchemaVersion,
+    saw: { position: 0, headHash: "" },
+    id: randomUUID(),
+    inspectionId,
+    deviceId: "t",
+    seq,
+    follows: null,
+    at: at(seq).toISOString(),
+    type: "answered",
+    check: "doc.manual@documents_box.v1",
+    result: { kind: "fine" },
+    ...more,
+  }) as InspectionEvent;
 
 /** How a unit stands at a minute. */
 export const state = async (yard: Yard, unitId: string, minute: number) =>

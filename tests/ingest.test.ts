@@ -7,28 +7,9 @@ import { walkAndSign } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
 import { findInspection, planOf } from "@/server/inspections/model";
 import { eventsHash, eventsOf, signInspection } from "@/server/inspections/sign";
-import { addUnit, at, begin, state as standing, yardForFile } from "./database";
+import { addUnit, answered, at, begin, state as standing, yardForFile } from "./database";
 
 const yard = yardForFile();
-const check = "doc.manual@documents_box.v1";
-
-function make(inspectionId: string, seq: number, more: object = {}): InspectionEvent {
-  return {
-    schema: 2,
-    saw: { position: 0, headHash: "" },
-    id: randomUUID(),
-    inspectionId,
-    deviceId: "t",
-    seq,
-    follows: null,
-    at: at(seq).toISOString(),
-    type: "answered",
-    check,
-    result: { kind: "fine" },
-    ...more,
-  } as InspectionEvent;
-}
-
 const take = (inspectionId: string, events: readonly unknown[]) =>
   ingest(yard.db, inspectionId, yard.people.operator, { events }, at(1));
 const statuses = async (inspectionId: string, events: readonly unknown[]) =>
@@ -39,7 +20,7 @@ const typed = { kind: "typed", name: "test" } as const;
 describe("the event route", () => {
   it("takes the same event twice as one, and out of order as in order", async () => {
     const id = await begin(yard, yard.scissor, yard.people.operator, 0);
-    const [one, two, three] = [make(id, 1), make(id, 2), make(id, 3)];
+    const [one, two, three] = [answered(id, 1), answered(id, 2), answered(id, 3)];
     expect(await statuses(id, [three, one, one])).toEqual(["accepted", "accepted", "already_here"]);
     expect(await statuses(id, [two, one])).toEqual(["accepted", "already_here"]);
     expect(await eventsOf(yard.db, id)).toHaveLength(3);
@@ -47,13 +28,13 @@ describe("the event route", () => {
 
   it("keeps the good ones of a batch and says what is wrong with the bad one", async () => {
     const id = await begin(yard, yard.scissor, yard.people.second, 0);
-    const bad = { ...make(id, 2), result: { kind: "condition", condition: "purple" } };
+    const bad = { ...answered(id, 2), result: { kind: "condition", condition: "purple" } };
     const { results } = await take(id, [
-      make(id, 1),
+      answered(id, 1),
       bad,
-      make(id, 3, { check: "no.such@place.v1" }),
+      answered(id, 3, { check: "no.such@place.v1" }),
       { id: "x" },
-      make(id, 4),
+      answered(id, 4),
     ]);
     expect(results.map((r) => r.status)).toEqual(["accepted", "held", "held", "held", "accepted"]);
     expect(results[1]?.problem).toMatch(/expected one of missing, wrong_model/);
@@ -63,8 +44,8 @@ describe("the event route", () => {
 
   it("refuses a number another event holds, and events of another inspection", async () => {
     const id = await begin(yard, yard.boom, yard.people.second, 0);
-    await take(id, [make(id, 1)]);
-    const { results } = await take(id, [make(id, 1), make(randomUUID(), 2)]);
+    await take(id, [answered(id, 1)]);
+    const { results } = await take(id, [answered(id, 1), answered(randomUUID(), 2)]);
     expect(results[0]?.problem).toMatch(/taken by another event/);
     expect(results[1]?.problem).toMatch(/send it there/);
     await expect(take(randomUUID(), [])).rejects.toThrow(/start it first/);
@@ -76,7 +57,7 @@ describe("the event route", () => {
   it("a gap refuses the seal, and an event that cannot be read holds the unit", async () => {
     const unitId = await addUnit(yard.db, "GAP-1", articulatingBoomSheet);
     const id = await begin(yard, unitId, yard.people.operator, 0);
-    await take(id, [make(id, 1), make(id, 3)]);
+    await take(id, [answered(id, 1), answered(id, 3)]);
     const sign = async () => {
       const events = await eventsOf(yard.db, id);
       return signInspection(
@@ -93,8 +74,8 @@ describe("the event route", () => {
       );
     };
     await expect(sign()).rejects.toThrow(/t: 2/);
-    await take(id, [make(id, 2)]);
-    expect(await statuses(id, [{ ...make(id, 4), type: "hologram" }])).toEqual(["held"]);
+    await take(id, [answered(id, 2)]);
+    expect(await statuses(id, [{ ...answered(id, 4), type: "hologram" }])).toEqual(["held"]);
     expect(await state(unitId, 9)).toBe("held");
     // What it held is signed as a record, and clears nothing.
     expect((await sign()).outcome).toBe("tagged_out");
@@ -102,7 +83,7 @@ describe("the event route", () => {
 
   it("refuses a signature over other events than the server holds, and a second signature", async () => {
     const id = await begin(yard, await addUnit(yard.db, "SIG-1", slabScissorSheet), yard.people.owner, 0);
-    await ingest(yard.db, id, yard.people.owner, { events: [make(id, 1)] }, at(1));
+    await ingest(yard.db, id, yard.people.owner, { events: [answered(id, 1)] }, at(1));
     const held = await eventsOf(yard.db, id);
     const sign = (eventCount: number, hash: string) =>
       signInspection(
@@ -129,7 +110,7 @@ describe("the event route", () => {
 
   it("works the decision out itself: a device that claims cleared is not believed", async () => {
     const id = await begin(yard, await addUnit(yard.db, "SIG-2", slabScissorSheet), yard.people.owner, 20);
-    await ingest(yard.db, id, yard.people.owner, { events: [make(id, 1)] }, at(21));
+    await ingest(yard.db, id, yard.people.owner, { events: [answered(id, 1)] }, at(21));
     const events = await eventsOf(yard.db, id);
     const signed = await signInspection(
       yard.db,
@@ -160,7 +141,7 @@ describe("the event route", () => {
       .where("kind", "=", "inspection")
       .executeTakeFirstOrThrow();
     const [old] = (JSON.parse(entry.body) as { document: { events: InspectionEvent[] } }).document.events;
-    const late = make(id, 900, {
+    const late = answered(id, 900, {
       check: "wheel.nuts@wheel_front_left.v1",
       result: { kind: "condition", condition: "nut_missing" },
     });

@@ -4,6 +4,7 @@ import { inOrder } from "@/core/record/reduce";
 import { deviceId, type KeptEvent, localStore } from "./local-store";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, tryAgain } from "./send-json";
+import { Sender } from "./sender";
 
 type Made = "schema" | "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at" | "saw";
 type BodyOf<E> = E extends InspectionEvent ? Omit<E, Made> : never;
@@ -23,8 +24,6 @@ export interface LogState {
   readonly behind: boolean;
 }
 
-const retryMs = 4000;
-
 /** The step that takes the number of an event the server could not take. It is shown, and the walk cannot clear. */
 export const withdrawnStep = (id: string): string => `withdrawn:${id}`;
 
@@ -35,8 +34,7 @@ export const withdrawnStep = (id: string): string => `withdrawn:${id}`;
 export class InspectionLog {
   private state: LogState = { events: [], toSend: 0, held: [], link: "sent", tags: [], behind: false };
   private readonly listeners = new Set<() => void>();
-  private timer: ReturnType<typeof setTimeout> | undefined;
-  private sending: Promise<void> | undefined;
+  private readonly sender = new Sender(() => this.sendAll());
   private writing: Promise<unknown> = Promise.resolve();
 
   constructor(
@@ -120,11 +118,7 @@ export class InspectionLog {
 
   /** Sends what is waiting. One sender at a time; without a signal it tries again by itself. */
   send(): Promise<void> {
-    clearTimeout(this.timer);
-    this.sending ??= this.sendAll().finally(() => {
-      this.sending = undefined;
-    });
-    return this.sending;
+    return this.sender.send();
   }
 
   private async sendAll(): Promise<void> {
@@ -138,7 +132,7 @@ export class InspectionLog {
       const answer = await sendEvents(this.inspectionId, waiting);
       if (answer.link !== "sent") {
         await this.refresh({ link: answer.link, detail: answer.detail });
-        if (tryAgain(answer.link)) this.timer = setTimeout(() => void this.send(), retryMs);
+        this.sender.later(answer.link);
         return;
       }
       const { tags, head } = answer.data;
@@ -192,7 +186,7 @@ export class InspectionLog {
   }
 
   close(): void {
-    clearTimeout(this.timer);
+    this.sender.close();
   }
 
   private kept(): Promise<KeptEvent[]> {

@@ -1,6 +1,7 @@
 import { type KeptTag, localStore } from "./local-store";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
+import { Sender } from "./sender";
 
 export interface OutboxState {
   /** Plates whose tag-out has not reached the server: held here. */
@@ -11,7 +12,6 @@ export interface OutboxState {
   readonly detail?: string;
 }
 
-const retryMs = 4000;
 const empty: OutboxState = { tags: [], events: 0, link: "sent" };
 
 /** What a request to tag out became. */
@@ -27,8 +27,7 @@ export type TagAnswer =
 export class Outbox {
   private state: OutboxState = empty;
   private readonly listeners = new Set<() => void>();
-  private timer: ReturnType<typeof setTimeout> | undefined;
-  private sending: Promise<void> | undefined;
+  private readonly sender = new Sender(() => this.sendAll());
   /** The walk that is open here sends its own events. */
   private openInspection: string | undefined;
 
@@ -50,7 +49,7 @@ export class Outbox {
     await localStore().tags.put(tag);
     await this.refresh();
     const answer = await this.sendTag(tag);
-    if (answer.kind === "kept") this.later(answer.link);
+    if (answer.kind === "kept") this.sender.later(answer.link);
     await this.refresh(answer.kind === "kept" ? { link: answer.link, detail: answer.detail } : {});
     return answer;
   }
@@ -70,11 +69,7 @@ export class Outbox {
 
   /** Sends what waits: tag-outs, then events. One sender at a time. */
   send(): Promise<void> {
-    clearTimeout(this.timer);
-    this.sending ??= this.sendAll().finally(() => {
-      this.sending = undefined;
-    });
-    return this.sending;
+    return this.sender.send();
   }
 
   private async sendAll(): Promise<void> {
@@ -83,7 +78,7 @@ export class Outbox {
       const answer = await this.sendTag(tag);
       if (answer.kind !== "kept") continue;
       await this.refresh({ link: answer.link, detail: answer.detail });
-      this.later(answer.link);
+      this.sender.later(answer.link);
       return;
     }
     // One walk the server will not take from whoever is signed in must not stop the others.
@@ -94,7 +89,7 @@ export class Outbox {
       if (tryAgain(answer.link) || answer.link === "signed_out") break;
     }
     await this.refresh(last);
-    this.later(last.link);
+    this.sender.later(last.link);
   }
 
   private async sendInspection(inspectionId: string): Promise<{ link: Link; detail?: string }> {
@@ -107,11 +102,6 @@ export class Outbox {
       );
       if (answer.link !== "sent") return answer;
     }
-  }
-
-  private later(link: Link): void {
-    clearTimeout(this.timer);
-    if (tryAgain(link)) this.timer = setTimeout(() => void this.send(), retryMs);
   }
 
   private async waiting() {
@@ -136,7 +126,7 @@ export class Outbox {
   }
 
   close(): void {
-    clearTimeout(this.timer);
+    this.sender.close();
   }
 }
 

@@ -10,25 +10,11 @@ import { matchRequest } from "@/server/reports/match";
 import { standingReports } from "@/server/reports/read";
 import { raiseTag } from "@/server/tags/raise";
 import { tagDetail } from "@/server/tags/read";
-import { addUnit, at, begin, state, yardForFile } from "../database";
+import { addUnit, answered, at, begin, state, yardForFile } from "../database";
 
 const yard = yardForFile();
 const weld = "frame.welds@chassis_front.v1";
 
-const event = (inspectionId: string, seq: number, more: object = {}) => ({
-  schema: 2,
-  saw: { position: 0, headHash: "" },
-  id: randomUUID(),
-  inspectionId,
-  deviceId: "t",
-  seq,
-  follows: null,
-  at: at(seq).toISOString(),
-  type: "answered",
-  check: "doc.manual@documents_box.v1",
-  result: { kind: "fine" },
-  ...more,
-});
 const cracked = (note: string) => ({
   check: weld,
   result: { kind: "condition", condition: "cracked", note },
@@ -49,8 +35,8 @@ describe("rule: each event stands alone, and what is not taken holds the unit un
       const plate = `R-${Object.keys(bad).indexOf(name)}`;
       const unitId = await addUnit(yard.db, plate, slabScissorSheet);
       const id = await begin(yard, unitId, yard.people.operator, 0);
-      const sent = event(id, 2, more);
-      const events = [event(id, 1), sent, event(id, 3, cracked("behind it"))];
+      const sent = answered(id, 2, more);
+      const events = [answered(id, 1), sent, answered(id, 3, cracked("behind it"))];
       const { results, tagsRaised } = await ingest(yard.db, id, yard.people.operator, { events }, at(5));
       expect(results.map((r) => r.status)).toEqual(["accepted", "held", "accepted"]);
       // The finding behind it has hung its tag.
@@ -77,7 +63,7 @@ describe("rule: each event stands alone, and what is not taken holds the unit un
     );
     expect(await state(yard, unitId, 60)).toBe("cleared");
     const id = await begin(yard, unitId, yard.people.owner, 61);
-    await ingest(yard.db, id, yard.people.owner, { events: [event(id, 1, { type: "hologram" })] }, at(62));
+    await ingest(yard.db, id, yard.people.owner, { events: [answered(id, 1, { type: "hologram" })] }, at(62));
     expect(await state(yard, unitId, 63)).toBe("held");
     const [report] = (await standingReports(yard.db, "yard")).filter((r) => r.plate === "R-20");
     const look = (person: string) =>
@@ -182,7 +168,7 @@ describe("rule: a request to tag from anybody identified always ends with the un
       yard.db,
       id,
       yard.people.operator,
-      { events: [event(id, 1, cracked("x"))] },
+      { events: [answered(id, 1, cracked("x"))] },
       at(1),
     );
     expect(tagsRaised).toEqual(["T-10002"]);
