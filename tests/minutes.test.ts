@@ -61,4 +61,13 @@ describe("minutes learned from history", () => {
     expect(learned["doc.manual"]).toBeCloseTo((0.4 + 0.4 + 0.6 + 0.8 + 0.8) / 5, 9);
     expect(await minutesOf(yard.db, "sheet-B-1")).toEqual({});
   });
+
+  it("learn nothing from a walk that was filled in rather than walked, however often it is", async () => {
+    const walk = (minutes: number) =>
+      answers(...Array.from({ length: 20 }, () => ["doc.manual@documents_box.v1", minutes] as const));
+    await noteMinutes(yard.db, "sheet-B-1", [walk(0.01), walk(0.01)]);
+    expect(await minutesOf(yard.db, "sheet-B-1")).toEqual({});
+    await noteMinutes(yard.db, "sheet-B-1", [walk(0.4), walk(0.01)]);
+    expect((await minutesOf(yard.db, "sheet-B-1"))["doc.manual"]).toBeCloseTo(0.4, 9);
+  });
 });
