@@ -39,7 +39,24 @@ describe("the event route", () => {
     expect(results.map((r) => r.status)).toEqual(["accepted", "held", "held", "held", "accepted"]);
     expect(results[1]?.problem).toMatch(/expected one of missing, wrong_model/);
     expect(results[2]?.problem).toMatch(/a check of this machine's sheet/);
-    expect(results[3]?.problem).toMatch(/type: /);
+    expect(results[3]?.problem).toBe("it has no type");
+  });
+
+  it.each<[unknown, string]>([
+    [null, "event: expected object, got null"],
+    ["cracked", "event: expected object, got string"],
+    [{ type: "hologram" }, "type: expected 'answered' | 'measured' | 'skipped' | 'matter' | 'changed'"],
+  ])("says what came in place of an event: %j", async (raw, problem) => {
+    const id = await begin(yard, yard.scissor, yard.people.second, 0);
+    const { results } = await take(id, [raw]);
+    expect(results[0]?.problem).toBe(problem);
+  });
+
+  it("names what an event lacks before what is wrong in it", async () => {
+    const id = await begin(yard, yard.scissor, yard.people.second, 0);
+    const { at: _at, ...late } = answered(id, 1, { result: "crack", seq: undefined });
+    const { results } = await take(id, [late]);
+    expect(results[0]?.problem).toBe("it has no seq, at; result: expected object, got string");
   });
 
   it("refuses a number another event holds, and events of another inspection", async () => {

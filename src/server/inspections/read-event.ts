@@ -26,7 +26,7 @@ export function readEvent(
   const id =
     typeof raw === "object" && raw !== null && "id" in raw && typeof raw.id === "string" ? raw.id : null;
   const parsed = eventSchema.safeParse(upcast(raw));
-  if (!parsed.success) return { index, kind: "unreadable", id, problem: wordsOf(parsed.error), raw };
+  if (!parsed.success) return { index, kind: "unreadable", id, problem: wordsOf(raw, parsed.error), raw };
   const problem = misfitOf(parsed.data, inspection, hashAt);
   return problem === undefined
     ? { index, kind: "good", event: parsed.data }
@@ -60,5 +60,27 @@ function misfitOf(event: InspectionEvent, inspection: OpenInspection, hashAt: Ha
     : `expected one of ${known.join(", ")} for ${event.check}, got ${event.result.condition}`;
 }
 
-const wordsOf = (error: z.ZodError): string =>
-  error.issues.map((issue) => `${issue.path.join(".") || "event"}: ${issue.message}`).join("; ");
+/** What is wrong with an event's form: first what it lacks, then what came where something else was expected. */
+function wordsOf(raw: unknown, error: z.ZodError): string {
+  const lacks: string[] = [];
+  const wrong: string[] = [];
+  for (const { path, message } of error.issues) {
+    const at = path.join(".") || "event";
+    if (valueAt(raw, path) === undefined) lacks.push(at);
+    else wrong.push(`${at}: ${plain(message)}`);
+  }
+  return [...(lacks.length === 0 ? [] : [`it has no ${lacks.join(", ")}`]), ...wrong].join("; ");
+}
+
+/** The library's words without its own "Invalid input". */
+const plain = (message: string): string =>
+  message
+    .replace(/^Invalid (input(: |$)|discriminator value\. )/, "")
+    .replace("Expected", "expected")
+    .replace("received", "got") || "not known";
+
+const valueAt = (raw: unknown, path: readonly PropertyKey[]): unknown =>
+  path.reduce<unknown>(
+    (value, key) => (value as Record<PropertyKey, unknown> | null | undefined)?.[key],
+    raw,
+  );
