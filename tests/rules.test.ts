@@ -336,6 +336,12 @@ describe("migrations", () => {
       yard.db,
     );
     expect(functions.rows[0]?.n).toBe("0");
-    expect(await migrate(yard.db)).toEqual(["001-foundation", "002-sheets", "003-plan", "004-trust"]);
+    expect(await migrate(yard.db)).toEqual([
+      "001-foundation",
+      "002-sheets",
+      "003-plan",
+      "004-trust",
+      "005-evidence-by-unit",
+    ]);
   });
 });

@@ -2,6 +2,7 @@ import { CamelCasePlugin, Kysely, PostgresDialect, type Transaction } from "kyse
 import pg from "pg";
 import { databaseUrl } from "@/server/config";
 import { log } from "@/server/log";
+import { NamedClient } from "./named-client";
 import type { Database } from "./tables";
 
 export type Db = Kysely<Database>;
@@ -9,7 +10,13 @@ export type Trx = Transaction<Database>;
 
 /** A database of its own pool. Columns are snake_case in SQL and camelCase here. */
 export function openDatabase(url: string, poolSize = 10): Db {
-  const pool = new pg.Pool({ connectionString: url, max: poolSize, connectionTimeoutMillis: 3000 });
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: poolSize,
+    connectionTimeoutMillis: 3000,
+    Client: NamedClient,
+    options: "-c plan_cache_mode=force_generic_plan",
+  });
   // A connection lost while idle must not take the server down; the next query says what is wrong.
   pool.on("error", (error) => log.warn({ error: error.message }, "a database connection was lost"));
   return new Kysely<Database>({

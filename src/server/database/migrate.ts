@@ -11,6 +11,7 @@ import * as foundation from "./migrations/001-foundation";
 import * as sheets from "./migrations/002-sheets";
 import * as plan from "./migrations/003-plan";
 import * as trust from "./migrations/004-trust";
+import * as evidenceByUnit from "./migrations/005-evidence-by-unit";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -18,6 +19,7 @@ const provider: MigrationProvider = {
     "002-sheets": sheets as unknown as Migration,
     "003-plan": plan as unknown as Migration,
     "004-trust": trust as unknown as Migration,
+    "005-evidence-by-unit": evidenceByUnit as unknown as Migration,
   }),
 };
 

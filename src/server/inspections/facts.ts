@@ -1,6 +1,7 @@
 import { type PartId, parts } from "@/core/catalogue/parts";
 import type { DecisionFacts } from "@/core/decision/decide";
 import { clearsBeforeMs } from "@/core/decision/standing";
+import type { InspectionEvent } from "@/core/record/events";
 import { gaps } from "@/core/record/reduce";
 import type { Db, Trx } from "@/server/database/database";
 import { ledgerView } from "@/server/ledger/view";
@@ -8,10 +9,11 @@ import { maySayGone, openMatters } from "@/server/matters/read";
 import { rolesAt } from "./matter-events";
 import type { OpenInspection } from "./model";
 
-/** What besides the inspection itself bears on its decision, read now. Call it under the unit's lock to decide. */
+/** What besides its answers bears on an inspection's decision, read now. Call it under the unit's lock to decide. */
 export async function decisionFacts(
   trx: Trx | Db,
   inspection: OpenInspection,
+  events: readonly InspectionEvent[],
   signerId: string,
   at: Date,
 ): Promise<DecisionFacts> {
@@ -35,11 +37,6 @@ export async function decisionFacts(
     .where("family", "=", unit.family)
     .where("until", ">", at)
     .executeTakeFirst();
-  const events = await trx
-    .selectFrom("inspectionEvent")
-    .select(["id", "deviceId", "seq"])
-    .where("inspectionId", "=", inspection.id)
-    .execute();
   const began = await trx
     .selectFrom("ledgerEntry")
     .select("recordedAt")

@@ -3,12 +3,13 @@ import { z } from "zod";
 import type { InspectionEvent, Saw } from "@/core/record/events";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
-import { append, headOf, lockUnit } from "@/server/ledger/append";
+import { append, headOf } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { bytesOf, holdReport, type Unheard } from "@/server/reports/hold";
 import { writeFindings } from "./findings";
+import { lockedInspection } from "./locked";
 import { writeGone } from "./matter-events";
-import { findInspection, type OpenInspection } from "./model";
+import type { OpenInspection } from "./model";
 import { type HashAt, type ReadEvent, readEvent } from "./read-event";
 
 export interface EventResult {
@@ -56,7 +57,12 @@ export async function ingest(
       ? await takeLate(trx, inspection, personId, read, at)
       : await takeOpen(trx, inspection, personId, read, at);
     heads.push(...taken.heads);
-    return { ...taken, head: await headOf(trx, inspection.unitId) };
+    const last = taken.heads.at(-1);
+    const head =
+      last === undefined
+        ? await headOf(trx, inspection.unitId)
+        : { position: last.position, headHash: last.hash };
+    return { ...taken, head };
   });
   noteHeads(heads);
   if (result === undefined)
@@ -83,20 +89,6 @@ export async function holdUnread(
       return holdBody(trx, inspection, personId, body, at);
     }),
   );
-}
-
-/** The inspection, read again under its unit's lock: it may have been sealed in between. */
-async function lockedInspection(trx: Trx, inspectionId: string): Promise<OpenInspection> {
-  const found = await findInspection(trx, inspectionId);
-  if (found === undefined) {
-    throw new Problem(
-      404,
-      "no-inspection",
-      `expected an inspection that was started here, got ${inspectionId}; start it first`,
-    );
-  }
-  await lockUnit(trx, found.unitId);
-  return (await findInspection(trx, inspectionId)) ?? found;
 }
 
 const mostBytes = 2_000_000;

@@ -7,14 +7,15 @@ import { gaps, inOrder } from "@/core/record/reduce";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
-import { append, canonical, type Entry, lockUnit, sha256 } from "@/server/ledger/append";
+import { append, canonical, type Entry, sha256 } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { addStep } from "@/server/tags/step";
 import { contextFrom, topUpsBefore } from "./context";
 import { evidenceOf, writeEvidence } from "./evidence";
 import { decisionFacts } from "./facts";
+import { lockedInspection } from "./locked";
 import { noteMinutes } from "./minutes";
-import { catalogueVersion, findInspection, type OpenInspection, planOf } from "./model";
+import { catalogueVersion, type OpenInspection, planOf } from "./model";
 
 export const signSchema = z.strictObject({
   /** What the device showed the person when they signed. */
@@ -51,20 +52,8 @@ export async function signInspection(
 ): Promise<Signed> {
   const heads: Head[] = [];
   const signed = await db.transaction().execute(async (trx) => {
-    const inspection = await findInspection(trx, inspectionId);
-    if (inspection === undefined)
-      throw new Problem(
-        404,
-        "no-inspection",
-        `expected an inspection that was started here, got ${inspectionId}`,
-      );
-    await lockUnit(trx, inspection.unitId);
-    const already = await trx
-      .selectFrom("seal")
-      .select("outcome")
-      .where("inspectionId", "=", inspectionId)
-      .executeTakeFirst();
-    if (already !== undefined)
+    const inspection = await lockedInspection(trx, inspectionId);
+    if (inspection.sealed)
       throw new Problem(
         409,
         "already-signed",
@@ -232,7 +221,7 @@ export async function judge(
 ): Promise<Judgement & { readonly due: number }> {
   const plan = planOf(inspection);
   const topUps = await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy);
-  const facts = await decisionFacts(trx, inspection, signerId, at);
+  const facts = await decisionFacts(trx, inspection, events, signerId, at);
   const { sheet } = inspection.asks;
   const judged = judgeWalk(plan.due, sheet, inspection.policy, events, facts, contextFrom(topUps));
   return { ...judged, due: plan.due.length };

@@ -31,6 +31,7 @@ export default async function InspectPage({ params }: { params: Promise<{ id: st
     .executeTakeFirstOrThrow();
   const { plate, scope, asks, policy, found, unitId } = inspection;
   const { sheet } = asks;
+  const events = await eventsOf(db, id);
   const data = {
     id,
     unitId,
@@ -39,9 +40,9 @@ export default async function InspectPage({ params }: { params: Promise<{ id: st
     sheet,
     policy,
     found,
-    events: await eventsOf(db, id),
+    events,
     head: await headOf(db, unitId),
-    facts: await decisionFacts(db, inspection, person.id, at),
+    facts: await decisionFacts(db, inspection, events, person.id, at),
     minutes: await minutesOf(db, inspection.sheetId),
     topUps: Object.fromEntries(await topUpsBefore(db, unitId, id, policy)),
     person: person.name,

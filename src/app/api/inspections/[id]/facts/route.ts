@@ -4,14 +4,17 @@ import { route } from "@/server/http/route";
 import { requireOwnInspection } from "@/server/inspections/access";
 import { decisionFacts } from "@/server/inspections/facts";
 import { findInspection } from "@/server/inspections/model";
+import { eventsOf } from "@/server/inspections/sign";
 import { headOf } from "@/server/ledger/append";
 
 export const GET = route<{ id: string }>(async ({ params, person, at }) => {
-  await requireOwnInspection(database(), params.id, person);
-  const inspection = await findInspection(database(), params.id);
+  const db = database();
+  await requireOwnInspection(db, params.id, person);
+  const inspection = await findInspection(db, params.id);
   if (inspection === undefined)
     throw new Problem(404, "no-inspection", "expected an inspection that was started here");
   // The head first: a device may say it has seen less than it was shown, never more.
-  const head = await headOf(database(), inspection.unitId);
-  return { head, facts: await decisionFacts(database(), inspection, person.id, at) };
+  const head = await headOf(db, inspection.unitId);
+  const events = await eventsOf(db, inspection.id);
+  return { head, facts: await decisionFacts(db, inspection, events, person.id, at) };
 });
