@@ -10,6 +10,8 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "unit",
+          // The core is pure: nothing one file does is met by another, and each import is paid for once.
+          isolate: false,
           include: ["src/{core,device,kit,screens}/**/*.test.ts", "messages/*.test.ts"],
           environment: "node",
           // Generous: two lanes share two cores, and a busy machine may be several times slower than a quiet one.
@@ -19,21 +21,21 @@ export default defineConfig({
       {
         resolve: { alias },
         test: {
-          name: "database",
-          include: ["src/server/**/*.test.ts", "tests/**/*.test.ts"],
-          exclude: ["tests/trust/model.test.ts"],
-          environment: "node",
+          name: "screens",
+          include: ["tests/screens/*.test.tsx"],
+          environment: "happy-dom",
+          setupFiles: ["tests/screens/setup.ts"],
           testTimeout: 240_000,
-          hookTimeout: 240_000,
-          globalSetup: ["tests/template.ts"],
         },
       },
       {
         resolve: { alias },
         test: {
-          name: "model",
-          include: ["tests/trust/model.test.ts"],
+          name: "database",
+          isolate: false,
+          include: ["src/server/**/*.test.ts", "tests/**/*.test.ts"],
           environment: "node",
+          testTimeout: 240_000,
           hookTimeout: 240_000,
           globalSetup: ["tests/template.ts"],
         },

@@ -8,6 +8,8 @@ import { checks } from "./setup/checks.mjs";
 import { startCluster } from "./setup/cluster.mjs";
 import { crashCheck } from "./setup/crash.mjs";
 import { ensurePackages } from "./setup/packages.mjs";
+import { randomOrders } from "./setup/random-orders.mjs";
+import { tail } from "./setup/run.mjs";
 import { during, say } from "./setup/say.mjs";
 import { vitest } from "./setup/vitest.mjs";
 
@@ -24,6 +26,7 @@ try {
     const broken = await checks(named);
     counts.push([named.length - broken.length, broken.length]);
     counts.push(await vitest("unit", { work }));
+    counts.push(await vitest("screens", { work }));
     counts.push(await vitest("database", { work, cluster }));
     const lost = await during("Killing the server and the database in mid-batch", () => crashCheck(work));
     for (const line of [...lost.problems, lost.words]) say(line);
@@ -37,7 +40,11 @@ try {
     counts.push([0, 1]);
   }
   // Two thousand random orders fill both cores by themselves, so they come when the lanes are through.
-  counts.push(await vitest("model", { work, cluster }));
+  const orders = await during("Running two thousand random orders", () =>
+    randomOrders(cluster, { runs: 2000, seed: 20_260_302 }),
+  );
+  if (orders.counts[1] > 0) say(tail(orders.out, 40));
+  counts.push(orders.counts);
 } finally {
   await cluster.stop("immediate");
   rmSync(work, { recursive: true, force: true });

@@ -14,7 +14,7 @@ const all = {
   ),
   "import rules": bin("dependency-cruiser/bin/dependency-cruise.mjs", "src", "--output-type", "err"),
   types: bin("typescript/bin/tsc", "--noEmit"),
-  "unit tests": bin("vitest/vitest.mjs", "run", "--project", "unit"),
+  "unit tests": bin("vitest/vitest.mjs", "run", "--project", "unit", "--project", "screens"),
 };
 
 /** Runs the named checks one after another; gives the names of those that failed, their output shown. */

@@ -44,6 +44,7 @@ export class Live {
     // A browser that knows it has no network says so at once; a stream may take a minute to notice.
     window.addEventListener("offline", () => this.take({ linked: false }));
     window.addEventListener("online", () => this.take({ linked: true, unitId: "" }));
+    if (!navigator.onLine) this.take({ linked: false });
     const lead = () => new Promise<void>(() => this.open());
     if (navigator.locks === undefined) void lead();
     else void navigator.locks.request("rook-step-live", lead).catch(() => undefined);
@@ -71,7 +72,9 @@ export class Live {
     this.take(news);
   }
 
-  private take({ linked, unitId }: { linked: boolean; unitId?: string }): void {
+  /** A stream that was open may bring one more word when the browser has already lost its network: that is no link. */
+  private take({ linked: told, unitId }: { linked: boolean; unitId?: string }): void {
+    const linked = told && navigator.onLine;
     const back = linked && this.state.linked === false;
     this.state = { linked };
     for (const listener of this.listeners) listener();

@@ -1,6 +1,9 @@
 import type { Yard } from "../database";
 import { type Command, Yardstick } from "./yard";
 
+/** App and oracle say different things, or there is no way back: a fault of the rules, not of the run. */
+export class Disagreement extends Error {}
+
 /**
  * Runs commands against app and oracle; throws at the first disagreement, in either direction, and where no way back
  * to usable is found. Gives how often the unit was usable on the way.
@@ -11,7 +14,9 @@ export async function agree(yard: Yard, versionId: string, list: readonly Comman
   const compare = async (after: string) => {
     const [app, oracle] = [await stick.usable(), stick.oracle.usable(stick.nowMs)];
     if (app !== oracle)
-      throw new Error(`after ${after}: the app says ${app ? "usable" : "not usable"}, the oracle does not`);
+      throw new Disagreement(
+        `after ${after}: the app says ${app ? "usable" : "not usable"}, the oracle does not`,
+      );
     if (app) usableTimes += 1;
   };
   for (const command of list) {
@@ -21,6 +26,6 @@ export async function agree(yard: Yard, versionId: string, list: readonly Comman
     if (before !== `${stick.oracle.n} ${stick.nowMs}`) await compare(JSON.stringify(command));
   }
   await stick.wayBack();
-  if (!(await stick.usable())) throw new Error("no way back to usable was found");
+  if (!(await stick.usable())) throw new Disagreement("no way back to usable was found");
   return usableTimes;
 }

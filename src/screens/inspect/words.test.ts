@@ -16,6 +16,9 @@ describe("figures in the person's measures", () => {
     expect(shown(24.8, "V", "imperial")).toBe("24.8 V");
     expect(shown(100, "%", "metric")).toBe("100 %");
     expect(shown(20, "mm", "metric")).toBe("20 mm");
+    // Noughts before the point are part of the figure.
+    expect(shown(453.6, "kg", "imperial")).toBe("1000 lb");
+    expect(shown(8.94, "m/s", "imperial")).toBe("20 mph");
   });
 
   it("stores what was typed in the sheet's unit: there and back is the same reading", () => {

@@ -62,7 +62,7 @@ export function markOf(assessed: CheckAssessment | undefined, place: boolean): M
 
 /** A figure in the person's own measures. Storage stays in the sheet's unit. */
 export function shown(value: number, unit: string, measures: "metric" | "imperial"): string {
-  const round = (n: number, places: number) => n.toFixed(places).replace(/\.?0+$/, "");
+  const round = (n: number, places: number) => `${Number(n.toFixed(places))}`;
   if (measures === "imperial") {
     if (unit === "m") return `${round(value * 3.28084, 1)} ft`;
     if (unit === "mm") return `${round(value / 25.4, 2)} in`;

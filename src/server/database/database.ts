@@ -9,11 +9,11 @@ export type Db = Kysely<Database>;
 export type Trx = Transaction<Database>;
 
 /** A database of its own pool. Columns are snake_case in SQL and camelCase here. */
-export function openDatabase(url: string, poolSize = 10): Db {
+export function openDatabase(url: string, poolSize = 10, waitMs = 3000): Db {
   const pool = new pg.Pool({
     connectionString: url,
     max: poolSize,
-    connectionTimeoutMillis: 3000,
+    connectionTimeoutMillis: waitMs,
     Client: NamedClient,
     options: "-c plan_cache_mode=force_generic_plan",
   });

@@ -1,0 +1,83 @@
+import { act } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import type { Outcome } from "@/core/decision/decide";
+import { DecisionView } from "@/screens/inspect/decision";
+import type { InspectModel } from "@/screens/inspect/model";
+import { alerted, asked, button, press, screen, serverSays, show, type } from "./show";
+import { scissor, walkOf } from "./walk";
+
+const covered = { eventCount: 3, eventsHash: "b".repeat(64) };
+
+function decision(outcome: Outcome, { link = "sent", toSend = 0 } = {}) {
+  const log = { send: vi.fn(async () => undefined), covered: vi.fn(async () => covered) };
+  const data = walkOf(scissor);
+  const model = {
+    data,
+    log,
+    facts: data.facts,
+    decision: { outcome, reasons: [] },
+    assessment: { byCheck: new Map(), open: [], findings: [], skipped: [], ungradable: [] },
+    matters: [],
+    state: { link, toSend },
+    readFacts: vi.fn(),
+  } as unknown as InspectModel;
+  show(<DecisionView model={model} onBack={vi.fn()} onGo={vi.fn()} />);
+  return { log, readFacts: model.readFacts };
+}
+const heading = () => screen.getByRole("heading", { level: 1 }).textContent;
+const settle = () => act(async () => {});
+
+describe("the decision", () => {
+  it("reads anew what bears on it before it is signed", () => {
+    expect(decision("cleared").readFacts).toHaveBeenCalled();
+  });
+
+  it("without a link says complete and as of when, never cleared", () => {
+    decision("cleared", { link: "no_signal" });
+    expect(heading()).toBe("Complete; not signed yet");
+    expect(screen.getByText("Nothing is cleared without a link: no tag known as of 05:40.")).toBeTruthy();
+    expect(screen.queryByText("Cleared")).toBeNull();
+  });
+
+  it("without a link still says that a unit is tagged out", () => {
+    decision("tagged_out", { link: "no_signal" });
+    expect(heading()).toBe("Tagged out");
+  });
+
+  it("is not signed before everything is sent", () => {
+    decision("cleared", { toSend: 2 });
+    type("or type your name", "R. Oake");
+    expect(button(/^Sign as/).disabled).toBe(true);
+  });
+
+  it("is signed over what the log covers; an outcome that differs is said as the server's", async () => {
+    serverSays([200, { outcome: "tagged_out", shownOutcome: "cleared" }]);
+    const { log } = decision("cleared");
+    type("or type your name", "R");
+    expect(button("Sign with pen or name to go on.").disabled).toBe(true);
+    type("or type your name", "R. Oake");
+    press(/^Sign as/);
+    await settle();
+    expect(log.send).toHaveBeenCalled();
+    expect(asked).toMatchObject([
+      {
+        path: "/api/inspections/00000000-0000-4000-8000-000000000001/sign",
+        body: { outcome: "cleared", ...covered, signature: { kind: "typed", name: "R. Oake" } },
+      },
+    ]);
+    expect(heading()).toBe("Tagged out");
+    expect(
+      screen.getByText("The server found this worse than the tablet did. The worse stands."),
+    ).toBeTruthy();
+  });
+
+  it("refused stays unsigned, with why", async () => {
+    serverSays([409, { detail: "events are missing; send them, then sign again" }]);
+    decision("cleared");
+    type("or type your name", "R. Oake");
+    press(/^Sign as/);
+    await settle();
+    expect(alerted()).toEqual(["events are missing; send them, then sign again"]);
+    expect(button(/^Sign as/).disabled).toBe(false);
+  });
+});

@@ -1,0 +1,159 @@
+import "fake-indexeddb/auto";
+import { act, cleanup } from "@testing-library/react";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { InspectionEvent } from "@/core/record/events";
+import { localStore } from "@/device/local-store";
+import { Inspect } from "@/screens/inspect/inspect";
+import type { InspectData } from "@/screens/inspect/model";
+import { button, fireEvent, press, screen, show, type } from "./show";
+import { scissor, walkOf } from "./walk";
+
+/** What the server says of each batch that comes; undefined is no signal. */
+let results: ((event: InspectionEvent, index: number) => object) | undefined;
+const batches: InspectionEvent[][] = [];
+
+const taken = (event: InspectionEvent, index: number) => ({ id: event.id, index, status: "accepted" });
+
+beforeEach(async () => {
+  await localStore().events.clear();
+  await localStore().tags.clear();
+  batches.length = 0;
+  results = taken;
+  vi.stubGlobal("scrollTo", () => undefined);
+  vi.stubGlobal(
+    "EventSource",
+    class {
+      close() {}
+    },
+  );
+  vi.stubGlobal("fetch", async (path: string, init: RequestInit = {}) => {
+    if (path.endsWith("/facts"))
+      return Response.json({ facts: walkOf(scissor).facts, head: walkOf(scissor).head });
+    if (results === undefined) throw new TypeError("no signal");
+    const { events } = JSON.parse(String(init.body)) as { events: InspectionEvent[] };
+    batches.push(events);
+    return Response.json({ results: events.map(results), tagsRaised: [], head: walkOf(scissor).head });
+  });
+});
+
+/** Each walk has an id of its own, so that no test finds another's events. */
+let walks = 0;
+const walk = (more: Partial<InspectData> = {}) => {
+  walks += 1;
+  return walkOf(scissor, { id: `00000000-0000-4000-8000-${`${walks}`.padStart(12, "0")}`, ...more });
+};
+const open = async (data = walk()) => {
+  await act(async () => void show(<Inspect data={data} />));
+  return data;
+};
+const fine = () => screen.queryAllByRole("button", { name: /: Fine$/ });
+const kept = async (data: InspectData) =>
+  (await localStore().events.where("inspectionId").equals(data.id).toArray()).sort((a, b) => a.seq - b.seq);
+const tapped = async (element: HTMLElement | undefined) => {
+  if (element === undefined) throw new Error("expected something to tap");
+  await act(async () => void fireEvent.click(element));
+};
+const linkSays = (words: string | RegExp) => screen.findByText(words);
+
+describe("the walk", () => {
+  it("keeps each answer on the tablet first, numbered in order, and sends it by itself", async () => {
+    const data = await open();
+    const before = fine().length;
+    for (let n = 1; n <= 3; n++) {
+      await tapped(fine()[0]);
+      await vi.waitFor(() => expect(fine()).toHaveLength(before - n));
+    }
+    await linkSays("All sent");
+    const events = await kept(data);
+    expect(events.map((e) => [e.seq, e.state])).toEqual([1, 2, 3].map((n) => [n, "sent"]));
+    expect(events.map((e) => e.event.follows)).toEqual([null, events[0]?.id, events[1]?.id]);
+    expect(events.every((e) => e.event.saw.position === data.head.position)).toBe(true);
+    expect(batches.flat()).toHaveLength(3);
+  });
+
+  it("goes on without a signal, loses nothing at a reload, and sends all when it is back", async () => {
+    results = undefined;
+    const data = await open();
+    const before = fine().length;
+    for (let n = 1; n <= 2; n++) {
+      await tapped(fine()[0]);
+      await vi.waitFor(() => expect(fine()).toHaveLength(before - n));
+    }
+    await linkSays("No signal; 2 kept here");
+    cleanup();
+    await open(data);
+    await vi.waitFor(() => expect(fine()).toHaveLength(before - 2));
+    results = taken;
+    await act(async () => void window.dispatchEvent(new Event("online")));
+    await linkSays("All sent");
+    expect(batches.at(-1)).toHaveLength(2);
+  });
+
+  it("does not go forward while anything here is open", async () => {
+    await open();
+    const asleep = button(/still open$/);
+    expect(asleep.getAttribute("aria-disabled")).toBe("true");
+    const title = screen.getByRole("heading", { level: 1 }).textContent;
+    await tapped(asleep);
+    fireEvent.keyDown(window, { key: "n" });
+    expect(screen.getByRole("heading", { level: 1 }).textContent).toBe(title);
+  });
+
+  it("asks why before an answer is changed to better, and keeps the first", async () => {
+    const data = await open();
+    await tapped(button(/^Handbooks: Something is wrong/));
+    press(/^Outdated/);
+    await act(async () => press("Record it"));
+    const changed = await screen.findByRole("button", { name: /^Handbooks: Watch/ });
+    await tapped(changed);
+    await act(async () => press("It is fine"));
+    expect((await kept(data)).length).toBe(1);
+    await act(async () => press("Touched by mistake"));
+    await screen.findByRole("button", { name: /^Handbooks: Fine. Change/ });
+    const [first, second] = await kept(data);
+    expect(second?.event).toMatchObject({
+      result: { kind: "fine" },
+      supersedes: { event: first?.id, reason: "Touched by mistake" },
+    });
+  });
+
+  it("shows an answer the server could not take until somebody takes it back, and cannot clear then", async () => {
+    results = (event, index) => ({
+      id: event.id,
+      index,
+      status: "held",
+      problem: "expected a check of this unit",
+    });
+    await open();
+    await tapped(fine()[0]);
+    await screen.findByText(/expected a check of this unit/);
+    results = taken;
+    await act(async () => press("Take it back"));
+    await screen.findByText("Taken back. This inspection is a record and cannot clear.");
+    await act(async () => press("Decision"));
+    expect(screen.getByRole("heading", { level: 1 }).textContent).not.toMatch(/Cleared/);
+  });
+
+  it("of a unit under a tag may be looked at and not operated", async () => {
+    const facts = { ...walk().facts, holds: ["T-0007"] };
+    await open(walk({ facts }));
+    expect(screen.getByText(/^Tag T-0007 holds this unit/).textContent).toContain("do not operate it");
+    expect(screen.getByText(/tests are not made any more/)).toBeTruthy();
+  });
+
+  it("says before anything else who is not trained on this kind of lift", async () => {
+    await open(walk({ facts: { ...walk().facts, operatorAuthorised: false } }));
+    expect(screen.getByRole("alert").textContent).toContain("your signature cannot clear it");
+  });
+
+  it("types nothing into the walk while a note is written", async () => {
+    const data = await open();
+    await tapped(button(/^Handbooks: Something is wrong/));
+    press(/^Outdated/);
+    const note = screen.getByLabelText("Note for the technician");
+    for (const key of ["f", "n", "d"]) fireEvent.keyDown(note, { key });
+    type("Note for the technician", "fnd");
+    expect(await kept(data)).toHaveLength(0);
+    expect(screen.queryByRole("alertdialog")).toBeNull();
+  });
+});

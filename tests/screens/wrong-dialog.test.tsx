@@ -1,0 +1,148 @@
+import { describe, expect, it, vi } from "vitest";
+import type { Check } from "@/core/catalogue/catalogue";
+import { buildMachine, readyState } from "@/core/machine/machine";
+import { ruleOuts } from "@/core/machine/rule-out";
+import { WrongDialog } from "@/screens/inspect/wrong-dialog";
+import { button, enter, fireEvent, press, screen, show, type } from "./show";
+import { boom, checkWhere, scissor, walkOf } from "./walk";
+
+function dialog(check: Check, { sheet = scissor, answered = false, data = walkOf(sheet) } = {}) {
+  const told = { onClose: vi.fn(), onAnswer: vi.fn(), onWorks: vi.fn(), onCorrect: vi.fn(), onSkip: vi.fn() };
+  show(<WrongDialog check={check} data={data} answered={answered} {...told} />);
+  return told;
+}
+
+const byId = (id: string) => checkWhere(scissor, (check) => check.definition.id === id);
+/** A movement of the boom that several interlocks would explain. */
+const movement = checkWhere(
+  boom,
+  ({ definition: { test }, conditions }) =>
+    test !== undefined &&
+    test.station === "platform" &&
+    "did_not_move" in conditions &&
+    ruleOuts(buildMachine(boom), readyState(buildMachine(boom), "platform"), test).length > 1,
+);
+const causes = (() => {
+  const { test } = movement.definition;
+  const machine = buildMachine(boom);
+  return test === undefined ? [] : ruleOuts(machine, readyState(machine, test.station), test);
+})();
+const touched = () => screen.getAllByRole("button", { pressed: false });
+
+describe("what is wrong with a check", () => {
+  it("is graded before it is recorded, and carries its note", () => {
+    const check = byId("rails.condition");
+    const { onAnswer } = dialog(check);
+    press(/^Cracked/);
+    expect(screen.getByText("This will be graded")).toBeTruthy();
+    expect(screen.getByText("Tag out")).toBeTruthy();
+    expect(screen.getByText(/Hang the tag at every station/)).toBeTruthy();
+    type("Note for the technician", "  at the left rear post ");
+    press("Record it");
+    expect(onAnswer.mock.calls).toEqual([
+      [
+        check,
+        { condition: "cracked", note: "at the left rear post", putRight: undefined, ruledOut: undefined },
+      ],
+    ]);
+  });
+
+  it("is picked by its number, but not while a note is being typed", () => {
+    const check = byId("rails.condition");
+    dialog(check);
+    fireEvent.keyDown(window, { key: "1" });
+    const picked = Object.keys(check.conditions)[0];
+    expect(picked).toBeDefined();
+    const note = screen.getByLabelText("Note for the technician");
+    fireEvent.keyDown(note, { key: "2" });
+    expect(screen.getByLabelText("Note for the technician")).toBe(note);
+  });
+
+  it("cannot be skipped without a reason", () => {
+    const { onSkip } = dialog(byId("rails.condition"));
+    press("Cannot do this check");
+    expect(screen.getByText("The unit cannot be cleared with a check skipped.")).toBeTruthy();
+    expect(button("Record it").disabled).toBe(true);
+    type("Why not?", "   ");
+    enter("Why not?");
+    expect(onSkip).not.toHaveBeenCalled();
+    type("Why not?", "under snow");
+    enter("Why not?");
+    expect(onSkip.mock.calls[0]?.[1]).toBe("under snow");
+  });
+
+  it("that was a slip is corrected to fine; of a check not answered yet nothing is to be corrected", () => {
+    const check = byId("rails.condition");
+    const { onCorrect } = dialog(check, { answered: true });
+    press("It is fine");
+    expect(onCorrect.mock.calls).toEqual([[check, { fine: true }]]);
+  });
+
+  it("offers no correction of a check not answered yet", () => {
+    dialog(byId("rails.condition"));
+    expect(screen.queryByText("Correct the first answer")).toBeNull();
+  });
+
+  it("put right on the spot is recorded as put right, with its grade", () => {
+    const check = byId("battery.water");
+    const { onAnswer } = dialog(check);
+    press(/^Low/);
+    press("Topped up with distilled water");
+    press("Record it");
+    expect(onAnswer.mock.calls[0]?.[1]).toMatchObject({ putRight: expect.any(String) });
+  });
+});
+
+describe("a movement that did not come", () => {
+  it("is a finding only when everything that would explain it has been looked at", () => {
+    const { onAnswer } = dialog(movement, { sheet: boom });
+    press(/^Did not move/);
+    expect(screen.getByText("None of them is a fault.", { exact: false })).toBeTruthy();
+    expect(button(`${causes.length} still open`).disabled).toBe(true);
+    for (const one of touched()) fireEvent.click(one);
+    press(/None of these/);
+    press("Record it");
+    expect(onAnswer.mock.calls[0]?.[1]).toMatchObject({ condition: "did_not_move", ruledOut: causes });
+  });
+
+  it("looked at twice is not looked at", () => {
+    dialog(movement, { sheet: boom });
+    press(/^Did not move/);
+    const [first] = touched();
+    if (first === undefined) throw new Error("expected something to rule out");
+    fireEvent.click(first);
+    fireEvent.click(first);
+    expect(button(`${causes.length} still open`).disabled).toBe(true);
+  });
+
+  it("that works now records which of them it was, and is no finding", () => {
+    const { onAnswer, onWorks } = dialog(movement, { sheet: boom });
+    press(/^Did not move/);
+    press("Works now: one of these was it");
+    expect(screen.getByText("Which one was it?")).toBeTruthy();
+    const choices = screen.getAllByRole("button").filter((one) => one.textContent !== "Back");
+    expect(choices).toHaveLength(causes.length);
+    fireEvent.click(choices[1] as HTMLElement);
+    expect(onWorks.mock.calls).toEqual([[movement, causes[1]]]);
+    expect(onAnswer).not.toHaveBeenCalled();
+  });
+
+  it("that works now for no reason found is a finding all the same", () => {
+    const { onAnswer, onWorks } = dialog(movement, { sheet: boom });
+    press(/^Did not move/);
+    press("Works now, no reason found");
+    press("Record it");
+    expect(onWorks).not.toHaveBeenCalled();
+    expect(onAnswer.mock.calls[0]?.[1]).toMatchObject({ condition: "intermittent" });
+  });
+
+  it("that never stops is explained away by nothing", () => {
+    const { onAnswer } = dialog(movement, { sheet: boom });
+    const worse = Object.keys(movement.conditions).filter((id) => id !== "did_not_move");
+    expect(worse.length).toBeGreaterThan(0);
+    press(/^Did not stop/);
+    expect(screen.queryByText("Works now: one of these was it")).toBeNull();
+    press("Record it");
+    expect(onAnswer.mock.calls[0]?.[1]).not.toHaveProperty("ruledOut", causes);
+  });
+});
