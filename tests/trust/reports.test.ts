@@ -69,6 +69,17 @@ describe("rule: each event stands alone, and what is not taken holds the unit un
     const look = (person: string) =>
       lookAtReport(yard.db, report?.id ?? "", person, "Read it: nothing was found", at(64));
     await expect(look(yard.people.owner)).rejects.toThrow(/other than the sender/);
+    // The database refuses it too, whoever writes there.
+    const own = {
+      reportId: report?.id ?? "",
+      lookedBy: yard.people.owner,
+      lookedAt: at(64),
+      says: "x",
+      tagId: null,
+    };
+    await expect(yard.db.insertInto("reportLook").values(own).execute()).rejects.toThrow(
+      /other than the sender/,
+    );
     await look(yard.people.technician);
     await expect(look(yard.people.technician)).rejects.toThrow(/looked at/);
     // It touched nothing that was proven: what stood stands.
