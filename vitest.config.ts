@@ -32,7 +32,6 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "database",
-          isolate: false,
           include: ["src/server/**/*.test.ts", "tests/**/*.test.ts"],
           environment: "node",
           testTimeout: 240_000,

@@ -313,6 +313,14 @@ export const mistakes = [
     "screens",
     "tests/screens/tag-out.test.tsx",
   ],
+  [
+    "what one person found waits on a shared tablet until they sign in again",
+    "src/server/inspections/carried.ts",
+    "if (stops.size === 0) return [];",
+    "if (stops.size >= 0) return [];",
+    "database",
+    "tests/trust/carried.test.ts",
+  ],
   // Slips.
   [
     "a double tap answers twice",

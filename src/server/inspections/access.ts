@@ -2,14 +2,17 @@ import type { Scope } from "@/core/plan/scope";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import type { Right } from "@/server/people/roles";
-import { requireRight, type SignedIn } from "@/server/people/session";
+import { missingRight, type SignedIn } from "@/server/people/session";
 
 /** What a person must hold to make an inspection of this scope. */
 export const rightFor = (scope: Scope["kind"]): Right =>
   scope === "retest" ? "retest" : scope === "transport" || scope === "after_transport" ? "road" : "inspect";
 
-/** Refuses unless the inspection is this person's and they may make it at its site. */
-export async function requireOwnInspection(db: Db, id: string, person: SignedIn): Promise<void> {
+/**
+ * Why this person may not write to an inspection: it is not theirs, or they may not make one at its site. Undefined
+ * where they may; a problem is thrown where there is no such inspection.
+ */
+export async function refusalOf(db: Db, id: string, person: SignedIn): Promise<Problem | undefined> {
   const row = /^[0-9a-f-]{36}$/.test(id)
     ? await db
         .selectFrom("inspection as i")
@@ -24,7 +27,17 @@ export async function requireOwnInspection(db: Db, id: string, person: SignedIn)
       "no-inspection",
       `expected an inspection that was started here, got ${id}; start it first`,
     );
-  requireRight(person, rightFor(row.scope.kind), row.siteId);
-  if (row.personId !== person.id)
-    throw new Problem(403, "not-yours", "expected the person who began this inspection; begin your own");
+  const missing = missingRight(person, rightFor(row.scope.kind), row.siteId);
+  if (missing !== undefined || row.personId === person.id) return missing;
+  return new Problem(
+    403,
+    "not-yours",
+    "expected the person who began this inspection to sign in; what they entered waits here until then",
+  );
+}
+
+/** Refuses unless the inspection is this person's and they may make it at its site. */
+export async function requireOwnInspection(db: Db, id: string, person: SignedIn): Promise<void> {
+  const refusal = await refusalOf(db, id, person);
+  if (refusal !== undefined) throw refusal;
 }

@@ -55,7 +55,8 @@ export async function writeFindings(
   return { heads, tags: tags.map((tag) => tag.number) };
 }
 
-async function gradeNew(
+/** Grades what events found, each as it stands, whatever supersedes it. */
+export async function gradeNew(
   trx: Trx,
   inspection: OpenInspection,
   events: readonly InspectionEvent[],

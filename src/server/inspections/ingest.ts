@@ -1,16 +1,16 @@
 import { sql } from "kysely";
-import { z } from "zod";
 import type { InspectionEvent, Saw } from "@/core/record/events";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, headOf } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
-import { bytesOf, holdReport, type Unheard } from "@/server/reports/hold";
+import { maxBatch, readBatch } from "./batch";
 import { writeFindings } from "./findings";
+import { holdAll, holdBody } from "./hold";
 import { lockedInspection } from "./locked";
 import { writeGone } from "./matter-events";
 import type { OpenInspection } from "./model";
-import { type HashAt, type ReadEvent, readEvent } from "./read-event";
+import { type BadEvent, isBad, type ReadEvent } from "./read-event";
 
 export interface EventResult {
   readonly id: string | null;
@@ -28,8 +28,6 @@ export interface IngestResult {
   readonly head: Saw;
 }
 
-const maxBatch = 500;
-
 /**
  * Takes a batch of events for one inspection. Each event stands or falls alone: one that cannot be read or does not
  * fit is kept as it came and holds the unit until somebody looks, the others are taken. The same event twice is one.
@@ -46,13 +44,11 @@ export async function ingest(
   const heads: Head[] = [];
   const result = await db.transaction().execute(async (trx) => {
     const inspection = await lockedInspection(trx, inspectionId);
-    const batch = z.object({ events: z.array(z.unknown()).max(maxBatch) }).safeParse(body);
-    if (!batch.success) {
+    const read = await readBatch(trx, inspection, body);
+    if (read === undefined) {
       heads.push(...(await holdBody(trx, inspection, personId, body, at)));
       return undefined;
     }
-    const hashAt = await hashesOf(trx, inspection.unitId, batch.data.events);
-    const read = batch.data.events.map((raw, index) => readEvent(raw, index, inspection, hashAt));
     const taken = inspection.sealed
       ? await takeLate(trx, inspection, personId, read, at)
       : await takeOpen(trx, inspection, personId, read, at);
@@ -91,47 +87,6 @@ export async function holdUnread(
   );
 }
 
-const mostBytes = 2_000_000;
-
-function holdBody(trx: Trx, inspection: OpenInspection, sentBy: string, body: unknown, at: Date) {
-  const raw = typeof body === "string" ? Buffer.from(body, "utf8") : bytesOf(body);
-  const problem = "expected a batch of events, got something else";
-  const { unitId, id: inspectionId } = inspection;
-  return holdReport(
-    trx,
-    { unitId, inspectionId, kind: "unreadable", problem, raw: raw.subarray(0, mostBytes), sentBy },
-    at,
-  );
-}
-
-/** The ledger's hashes at the positions these events say they had seen. */
-async function hashesOf(trx: Trx, unitId: string, events: readonly unknown[]): Promise<HashAt> {
-  const seen = z.looseObject({
-    saw: z.looseObject({
-      position: z
-        .number()
-        .int()
-        .min(1)
-        .max(2 ** 31 - 1),
-    }),
-  });
-  const positions = new Set(
-    events.flatMap((event) => {
-      const read = seen.safeParse(event);
-      return read.success ? [read.data.saw.position] : [];
-    }),
-  );
-  if (positions.size === 0) return () => undefined;
-  const rows = await trx
-    .selectFrom("ledgerEntry")
-    .select(["position", "hash"])
-    .where("unitId", "=", unitId)
-    .where("position", "in", [...positions])
-    .execute();
-  const hashes = new Map(rows.map((row) => [row.position, row.hash]));
-  return (position) => hashes.get(position);
-}
-
 interface Taken extends Omit<IngestResult, "head"> {
   readonly heads: readonly Head[];
 }
@@ -158,7 +113,7 @@ async function takeOpen(
   });
   const written = await writeFindings(trx, inspection, personId, fresh, at);
   const gone = await writeGone(trx, inspection, personId, fresh, at);
-  const held = await holdAll(trx, inspection, personId, settled, at);
+  const held = await holdAll(trx, inspection, personId, settled.filter(isBad), at);
   const first = new Set<string>();
   const results = settled.map((r): EventResult => {
     if (r.kind !== "good") return heldResult(r);
@@ -170,35 +125,12 @@ async function takeOpen(
   return { results, tagsRaised: written.tags, heads: [...written.heads, ...gone, ...held] };
 }
 
-const heldResult = (r: Exclude<ReadEvent, { kind: "good" }>): EventResult => ({
+const heldResult = (r: BadEvent): EventResult => ({
   id: r.id,
   index: r.index,
   status: "held",
   problem: r.problem,
 });
-
-async function holdAll(
-  trx: Trx,
-  inspection: OpenInspection,
-  sentBy: string,
-  read: readonly ReadEvent[],
-  at: Date,
-): Promise<readonly Head[]> {
-  const heads: Head[] = [];
-  for (const r of read) {
-    if (r.kind === "good") continue;
-    const report: Unheard = {
-      unitId: inspection.unitId,
-      inspectionId: inspection.id,
-      kind: r.kind,
-      problem: r.problem,
-      raw: bytesOf(r.raw).subarray(0, mostBytes),
-      sentBy,
-    };
-    heads.push(...(await holdReport(trx, report, at)));
-  }
-  return heads;
-}
 
 /**
  * Writes events in one statement; where the database refuses one of them, each by itself behind a savepoint, so that
@@ -281,7 +213,7 @@ async function takeLate(
     heads.push(...written.heads);
     tagsRaised = written.tags;
   }
-  heads.push(...(await holdAll(trx, inspection, personId, read, at)));
+  heads.push(...(await holdAll(trx, inspection, personId, read.filter(isBad), at)));
   const results = read.map((r): EventResult => {
     if (r.kind !== "good") return heldResult(r);
     return { id: r.event.id, index: r.index, status: known.has(r.event.id) ? "already_here" : "accepted" };

@@ -13,6 +13,10 @@ export type ReadEvent =
       readonly raw: unknown;
     };
 
+export type BadEvent = Exclude<ReadEvent, { readonly kind: "good" }>;
+
+export const isBad = (read: ReadEvent): read is BadEvent => read.kind !== "good";
+
 /** A hash of the unit's ledger by position, for what events say they had seen. */
 export type HashAt = (position: number) => string | undefined;
 

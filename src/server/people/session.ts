@@ -59,14 +59,20 @@ export async function whoIs(headers: Headers, at: Date, db: Db = database()): Pr
 export const mayAt = (person: SignedIn, right: Right, siteId: string): boolean =>
   (person.roles.get(siteId) ?? []).some((role) => (rights[right] as readonly Role[]).includes(role));
 
-/** Refuses with a problem unless the person holds the right at the site. */
-export function requireRight(person: SignedIn, right: Right, siteId: string): void {
-  if (mayAt(person, right, siteId)) return;
-  throw new Problem(
+/** Why the person may not do this at the site; undefined where they may. */
+export function missingRight(person: SignedIn, right: Right, siteId: string): Problem | undefined {
+  if (mayAt(person, right, siteId)) return undefined;
+  return new Problem(
     403,
     "no-right",
     `this needs the role of ${rightWords(right)} at this site; ask the owner, or tag the unit out if it must not be used`,
   );
+}
+
+/** Refuses with a problem unless the person holds the right at the site. */
+export function requireRight(person: SignedIn, right: Right, siteId: string): void {
+  const missing = missingRight(person, right, siteId);
+  if (missing !== undefined) throw missing;
 }
 
 /** The site at which the person holds a right; refuses with a problem where there is none. */

@@ -1,14 +1,15 @@
 import { database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
-import { requireOwnInspection } from "@/server/inspections/access";
+import { refusalOf } from "@/server/inspections/access";
+import { holdCarried } from "@/server/inspections/carried";
 import { holdUnread, ingest } from "@/server/inspections/ingest";
 
 /** More than any batch of ours: what is longer is kept as far as this and held. */
 const mostBody = 8_000_000;
 
 export const POST = route<{ id: string }>(async ({ request, params, person, at }) => {
-  await requireOwnInspection(database(), params.id, person);
+  const refusal = await refusalOf(database(), params.id, person);
   const text = await request.text();
   let body: unknown;
   try {
@@ -20,6 +21,15 @@ export const POST = route<{ id: string }>(async ({ request, params, person, at }
       400,
       "not-json",
       "expected a JSON body; what came is kept as it is, and holds the unit until somebody looks",
+    );
+  }
+  if (refusal !== undefined) {
+    const held = await holdCarried(database(), params.id, person.id, body, at);
+    if (!held) throw refusal;
+    throw new Problem(
+      403,
+      "carried",
+      `what was found is kept and holds the unit until somebody looks; the rest waits here: ${refusal.detail}`,
     );
   }
   return ingest(database(), params.id, person.id, body, at);

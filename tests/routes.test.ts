@@ -1,0 +1,258 @@
+import { randomUUID } from "node:crypto";
+import { readdirSync } from "node:fs";
+import { beforeAll, describe, expect, it } from "vitest";
+import { defaultPolicy } from "@/core/grade/policy";
+import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
+import { startInspection } from "@/server/inspections/start";
+import type { Role } from "@/server/people/roles";
+import { roles } from "@/server/people/roles";
+import { yardForFile } from "./database";
+import { ask, person, routesOf } from "./signed-in";
+
+const yard = yardForFile();
+const ids: Record<string, string> = {};
+
+const everybody = roles;
+const inspectors: readonly Role[] = ["operator", "supervisor", "technician", "owner"];
+const road: readonly Role[] = [...inspectors, "ground_person"];
+const seconds: readonly Role[] = ["owner", "supervisor", "technician"];
+
+interface Asked {
+  readonly route: string;
+  readonly method: "GET" | "POST" | "PUT" | "DELETE";
+  readonly params?: () => Readonly<Record<string, string>>;
+  readonly body?: () => unknown;
+  /** Who may ask, written by hand from who may do what. */
+  readonly who: readonly Role[] | "anyone with a name" | "open";
+}
+
+const nothing = "00000000-0000-4000-8000-000000000000";
+const id = (key: string) => () => ({ id: ids[key] ?? nothing });
+const plate = { params: () => ({ plate: "S-1" }) };
+const sheet = { params: () => ({ id: "sheet-S-1" }) };
+
+/** Every route that a browser asks, and by whom it may be asked. */
+const asked: readonly Asked[] = [
+  {
+    route: "inspections",
+    method: "POST",
+    body: () => ({ unitId: yard.scissor, scope: "full" }),
+    who: inspectors,
+  },
+  {
+    route: "inspections",
+    method: "POST",
+    body: () => ({ unitId: yard.scissor, scope: "transport" }),
+    who: road,
+  },
+  { route: "inspections/[id]/facts", method: "GET", params: id("walk"), who: [] },
+  { route: "inspections/[id]/sign", method: "POST", params: id("walk"), who: [] },
+  {
+    route: "inspections/[id]/events",
+    method: "POST",
+    params: id("walk"),
+    body: () => ({ events: [] }),
+    who: [],
+  },
+  { route: "tags/[id]/repairs", method: "POST", params: id("tag"), who: ["technician"] },
+  { route: "tags/[id]/retests", method: "POST", params: id("tag"), who: ["technician", "operator", "owner"] },
+  { route: "tags/[id]/release", method: "POST", params: id("tag"), who: ["technician", "owner"] },
+  { route: "findings/[id]/repair", method: "POST", params: id("finding"), who: ["technician"] },
+  { route: "reports/[id]/look", method: "POST", params: id("report"), who: seconds },
+  { route: "reports/[id]/match", method: "POST", params: id("report"), who: seconds },
+  { route: "units/[plate]/tags", method: "POST", ...plate, who: "anyone with a name" },
+  { route: "units/[plate]/events", method: "POST", ...plate, who: everybody },
+  { route: "units/[plate]/examinations", method: "POST", ...plate, who: ["supervisor", "owner"] },
+  { route: "units/[plate]/figures", method: "POST", ...plate, who: ["owner"] },
+  {
+    route: "units/[plate]/figures/[claim]",
+    method: "POST",
+    params: () => ({ plate: "S-1", claim: nothing }),
+    who: seconds,
+  },
+  { route: "sites/[id]/policy", method: "PUT", params: () => ({ id: "yard" }), who: ["owner"] },
+  { route: "sheets", method: "POST", who: ["owner"] },
+  { route: "sheets/[id]", method: "PUT", ...sheet, who: ["owner"] },
+  { route: "sheets/[id]/export", method: "GET", ...sheet, who: everybody },
+  { route: "sheets/[id]/figures", method: "GET", ...sheet, who: everybody },
+  {
+    route: "sheets/claims/[claim]",
+    method: "POST",
+    params: () => ({ claim: ids["claim"] ?? nothing }),
+    who: seconds,
+  },
+  {
+    route: "sheets/claims/[claim]",
+    method: "DELETE",
+    params: () => ({ claim: ids["claim"] ?? nothing }),
+    who: ["owner"],
+  },
+  { route: "keys", method: "POST", who: ["owner"] },
+  { route: "keys/[id]", method: "DELETE", params: id("key"), who: ["owner"] },
+  { route: "live", method: "GET", who: "anyone with a name" },
+  { route: "sign-in", method: "POST", who: "open" },
+  { route: "sign-out", method: "POST", who: "open" },
+  { route: "health", method: "GET", who: "open" },
+];
+
+const load = (route: string): Promise<Record<string, unknown>> =>
+  import(/* @vite-ignore */ `${process.cwd()}/src/app/api/${route}/route.ts`);
+const call = async ({ route, method, params, body }: Asked, cookie?: string) =>
+  ask((await load(route))[method], method, params?.() ?? {}, body?.() ?? {}, cookie);
+
+beforeAll(async () => {
+  routesOf(yard);
+  const { db, people, scissor } = yard;
+  ids["walk"] = await startInspection(db, people.operator, { unitId: scissor, scope: "full" }, new Date());
+  ids["tag"] = randomUUID();
+  await db
+    .insertInto("tag")
+    .values({
+      id: ids["tag"],
+      unitId: scissor,
+      reason: "damage",
+      raisedBy: people.operator,
+      raisedAt: new Date(),
+    })
+    .execute();
+  ids["report"] = randomUUID();
+  await db
+    .insertInto("heldReport")
+    .values({
+      id: ids["report"],
+      unitId: scissor,
+      inspectionId: ids["walk"],
+      kind: "refused",
+      problem: "p",
+      raw: Buffer.from("x"),
+      rawHash: "x",
+      sentBy: people.operator,
+      receivedAt: new Date(),
+    })
+    .execute();
+  ids["finding"] = randomUUID();
+  await db
+    .insertInto("finding")
+    .values({
+      id: ids["finding"],
+      inspectionId: ids["walk"],
+      unitId: scissor,
+      checkKey: "doc.decals@documents_box.v1",
+      checkId: "doc.decals",
+      part: "documents",
+      condition: "unreadable",
+      grade: "repair_by",
+      rule: "graded.catalogue",
+      floor: false,
+      place: false,
+      eventId: randomUUID(),
+      foundBy: people.operator,
+      foundAt: new Date(),
+      repairBy: new Date(),
+      ledgerPosition: 1,
+    })
+    .execute();
+  ids["claim"] = randomUUID();
+  await db
+    .insertInto("sheetClaim")
+    .values({
+      id: ids["claim"],
+      sheetId: "sheet-S-1",
+      feature: "tilt_sensor",
+      manualPage: "4",
+      enteredBy: people.owner,
+      enteredAt: new Date(),
+    })
+    .execute();
+});
+
+describe("every route of the app", () => {
+  it("is in the table below, so that none is open because nobody thought of it", () => {
+    const there = readdirSync("src/app/api", { recursive: true, encoding: "utf8" })
+      .filter((path) => path.endsWith("route.ts") && !path.startsWith("v1"))
+      .map((path) => path.replace("/route.ts", ""));
+    expect([...new Set(asked.map(({ route }) => route))].sort()).toEqual(there.sort());
+  });
+
+  it("answers nobody who has not signed in, but for signing in and the state of the server", async () => {
+    for (const one of asked) {
+      const { status } = await call(one);
+      if (one.who === "open") expect(status, one.route).not.toBe(403);
+      else expect(status, `${one.method} ${one.route}`).toBe(401);
+    }
+  });
+
+  for (const role of roles) {
+    it(`answers a ${role.replace("_", " ")} what is theirs, and refuses the rest`, async () => {
+      const { cookie } = await person(yard, role);
+      const open: string[] = [];
+      const shut: string[] = [];
+      for (const one of asked) {
+        if (one.who === "open") continue;
+        const { status, body } = await call(one, cookie);
+        expect(status, `${one.method} ${one.route}: ${JSON.stringify(body)}`).not.toBe(500);
+        const may = one.who === "anyone with a name" || one.who.includes(role);
+        if (may && status === 403) shut.push(`${one.method} ${one.route}: ${JSON.stringify(body)}`);
+        if (!may && status !== 403) open.push(`${one.method} ${one.route}: ${status}`);
+      }
+      expect({ open, shut }).toEqual({ open: [], shut: [] });
+    });
+  }
+
+  it("refuses everybody of another site what decides a standing here", async () => {
+    await yard.db
+      .insertInto("site")
+      .values({
+        id: "far",
+        name: "Far",
+        utcOffsetMin: 0,
+        shifts: "[]",
+        policy: JSON.stringify(defaultPolicy),
+      })
+      .execute();
+    const { cookie } = await person(yard, "owner", "far");
+    // What belongs to no site: one's own keys, sheets as such, and tagging out.
+    const anywhere = new Set(["sheets", "sheets/[id]/export", "sheets/[id]/figures", "keys", "keys/[id]"]);
+    for (const one of asked) {
+      if (typeof one.who === "string" || anywhere.has(one.route)) continue;
+      const { status } = await call(one, cookie);
+      expect(status, `${one.method} ${one.route}`).toBe(403);
+    }
+  });
+
+  it("refuses whoever has a name and no role all but tagging out", async () => {
+    const { cookie } = await person(yard, undefined);
+    for (const one of asked) {
+      if (one.who === "open" || one.who === "anyone with a name") continue;
+      const { status } = await call(one, cookie);
+      expect(status, `${one.method} ${one.route}`).toBe(403);
+    }
+    const tagged = await call({ route: "units/[plate]/tags", method: "POST", ...plate, who: [] }, cookie);
+    expect(tagged.status).toBe(200);
+  });
+
+  it("lets nobody but whoever began a walk read, answer or sign it", async () => {
+    const { id: other, cookie } = await person(yard, "owner");
+    const own = await startInspection(yard.db, other, { unitId: yard.scissor, scope: "full" }, new Date());
+    const facts = (walk: string) =>
+      call({ route: "inspections/[id]/facts", method: "GET", params: () => ({ id: walk }), who: [] }, cookie);
+    expect((await facts(own)).status).toBe(200);
+    expect((await facts(ids["walk"] ?? "")).status).toBe(403);
+    expect((await facts("not-an-id")).status).toBe(404);
+  });
+
+  it("takes a sheet of an owner only whole", async () => {
+    const { cookie } = await person(yard, "owner");
+    const bad = await call(
+      {
+        route: "sheets",
+        method: "POST",
+        body: () => ({ from: 0, note: "n", sheet: { ...slabScissorSheet, family: "crane" } }),
+        who: [],
+      },
+      cookie,
+    );
+    expect(bad.status).toBe(400);
+    expect(bad.body["detail"]).toMatch(/family/);
+  });
+});
