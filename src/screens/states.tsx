@@ -16,6 +16,10 @@ export const stateMark: Readonly<Record<StandingState, MarkKind>> = {
   cleared: "fine",
 };
 
+/** What keeps a unit from use whatever a walk finds: it is said before anything else, hatched. */
+const barred: ReadonlySet<StandingState> = new Set(["tagged_out", "held", "examination_overdue"]);
+export const isBarred = (state: StandingState): boolean => barred.has(state);
+
 /** The square of each outcome of an inspection. */
 export const outcomeMark: Readonly<Record<Outcome, MarkKind>> = {
   cleared: "fine",
@@ -27,17 +31,18 @@ export const outcomeMark: Readonly<Record<Outcome, MarkKind>> = {
 };
 
 /** Hours and minutes on the site's clock. */
-export function clock(ms: number, offsetMin = 0): string {
+export function clock(ms: number, offsetMin: number): string {
   return new Date(ms + offsetMin * 60_000).toISOString().slice(11, 16);
 }
 
 /** Day and time on the site's clock. */
-export function dayAndClock(ms: number, offsetMin = 0): string {
+export function dayAndClock(ms: number, offsetMin: number): string {
   const text = new Date(ms + offsetMin * 60_000).toISOString();
   return `${text.slice(0, 10)} ${text.slice(11, 16)}`;
 }
 
-export const day = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
+/** Day on the site's clock. */
+export const day = (ms: number, offsetMin: number): string => dayAndClock(ms, offsetMin).slice(0, 10);
 
 /** The words of a tag's reason: one picked from the list, or the finding that raised it. */
 export function tagReason(t: (key: string) => string, reason: string): string {

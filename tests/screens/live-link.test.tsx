@@ -34,7 +34,7 @@ beforeEach(() => {
 
 async function page() {
   const { LiveLink } = await import("@/screens/chrome/live-link");
-  await act(async () => void show(<LiveLink nowMs={startMs} />));
+  await act(async () => void show(<LiveLink nowMs={startMs} offsetMin={0} />));
 }
 
 describe("a page that follows the ledgers", () => {

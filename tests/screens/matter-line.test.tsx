@@ -24,6 +24,7 @@ function line(
 ) {
   const add = vi.fn();
   const model = {
+    data: { offsetMin: 0 },
     facts: { maySayGone: may },
     reduction: { matters: new Map(says === undefined ? [] : [["f-1", { says }]]) },
     log: { add },

@@ -19,6 +19,7 @@ export default async function SettingsPage() {
       <NextIntlClientProvider messages={messages}>
         <SettingsView
           mine={mine}
+          offsetMin={call.offsetMin}
           keys={keys.map(({ madeAt, revokedAt, lastUsedAt, ...key }) => ({
             ...key,
             madeAtMs: madeAt.getTime(),

@@ -20,7 +20,10 @@ export default async function TaggedPage() {
     : [];
   return (
     <Chrome data={await chromeData(call)} at="tagged">
-      <TaggedView tags={tags.map((t) => ({ ...t, raisedAtMs: t.raisedAt.getTime() }))} />
+      <TaggedView
+        tags={tags.map((t) => ({ ...t, raisedAtMs: t.raisedAt.getTime() }))}
+        offsetMin={call.offsetMin}
+      />
       <Reports
         reports={reports.map(({ receivedAt, byId, ...r }) => ({
           ...r,
@@ -28,6 +31,7 @@ export default async function TaggedPage() {
           receivedAtMs: receivedAt.getTime(),
         }))}
         units={units}
+        offsetMin={call.offsetMin}
         mayLook={siteId !== undefined && mayAt(person, "look", siteId)}
       />
     </Chrome>

@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useEffect, useSyncExternalStore } from "react";
 import { live } from "@/device/live";
+import { clock } from "../states";
 
 const notKnown = { linked: undefined };
 const settleMs = 150;
@@ -12,7 +13,7 @@ const atMostMs = 60_000;
  * Keeps a page as the ledgers stand: read again when a unit's moves, when one comes back to the page, and once a
  * minute, since a clearance ends by the clock too. Without a link it says as of when it speaks.
  */
-export function LiveLink({ nowMs, offsetMin = 0 }: { nowMs: number; offsetMin?: number }) {
+export function LiveLink({ nowMs, offsetMin }: { nowMs: number; offsetMin: number }) {
   const t = useTranslations();
   const router = useRouter();
   const state = useSyncExternalStore(
@@ -33,22 +34,21 @@ export function LiveLink({ nowMs, offsetMin = 0 }: { nowMs: number; offsetMin?: 
       if (event.persisted) again();
     };
     const deaf = live().hear(again);
-    const clock = setInterval(() => document.visibilityState === "visible" && again(), atMostMs);
+    const beat = setInterval(() => document.visibilityState === "visible" && again(), atMostMs);
     window.addEventListener("pageshow", back);
     window.addEventListener("popstate", again);
     return () => {
       clearTimeout(timer);
-      clearInterval(clock);
+      clearInterval(beat);
       deaf();
       window.removeEventListener("pageshow", back);
       window.removeEventListener("popstate", again);
     };
   }, [router]);
   if (state.linked !== false) return null;
-  const at = new Date(nowMs + offsetMin * 60_000).toISOString().slice(11, 16);
   return (
     <span role="status" className="border-[1.5px] border-ink px-2 font-bold">
-      {t("nav.asOf", { time: at })}
+      {t("nav.asOf", { time: clock(nowMs, offsetMin) })}
     </span>
   );
 }

@@ -16,6 +16,7 @@ export function MatterLine({ matter, model }: { matter: MatterStanding; model: I
   const t = useTranslations();
   const [why, setWhy] = useState<string>();
   const kind = kindOfMatter(matter);
+  const { offsetMin } = model.data;
   const mayGo = model.facts.maySayGone[kind];
   const say = (says: Exclude<Says, "nothing">, reason?: string) => {
     const body: EventBody = {
@@ -51,10 +52,11 @@ export function MatterLine({ matter, model }: { matter: MatterStanding; model: I
           <Mark kind={matter.place ? "place" : matter.grade}>{conditionWord(t, matter.condition)}</Mark>
         </p>
         <p className="text-ink2">
-          {t("matter.title")}: {t("matter.found", { day: day(matter.foundAtMs), name: matter.foundBy })}
+          {t("matter.title")}:{" "}
+          {t("matter.found", { day: day(matter.foundAtMs, offsetMin), name: matter.foundBy })}
           {matter.repairByMs === undefined
             ? ""
-            : `, ${t("matter.repairBy", { day: day(matter.repairByMs) })}`}
+            : `, ${t("matter.repairBy", { day: day(matter.repairByMs, offsetMin) })}`}
           {matter.note === undefined ? "" : `. “${matter.note}”`}
         </p>
         {event?.says === "worse" && matter.said !== "worse" ? (

@@ -24,7 +24,15 @@ export interface RecordData {
 }
 
 /** A signed record as it stands in the unit's ledger. */
-export function RecordView({ record, measures }: { record: RecordData; measures: "metric" | "imperial" }) {
+export function RecordView({
+  record,
+  measures,
+  offsetMin,
+}: {
+  record: RecordData;
+  measures: "metric" | "imperial";
+  offsetMin: number;
+}) {
   const t = useTranslations();
   const { document } = record;
   const startMs = Date.parse(document.startedAt);
@@ -50,11 +58,11 @@ export function RecordView({ record, measures }: { record: RecordData; measures:
         )}
         <p className="mt-1">{t(`record.scope.${document.scope.kind}`)}</p>
         <p className="text-ink2">
-          {dayAndClock(record.recordedAtMs)}, {t("record.by", { name: `${record.signer} (${record.badge})` })}
-          .{" "}
+          {dayAndClock(record.recordedAtMs, offsetMin)},{" "}
+          {t("record.by", { name: `${record.signer} (${record.badge})` })}.{" "}
           {t("record.times", {
-            start: clock(startMs),
-            end: clock(record.recordedAtMs),
+            start: clock(startMs, offsetMin),
+            end: clock(record.recordedAtMs, offsetMin),
             minutes: Math.round((record.recordedAtMs - startMs) / 60_000),
           })}
           . {t("record.events", { count: document.events.length })}.

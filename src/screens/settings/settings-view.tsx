@@ -19,7 +19,15 @@ export interface KeyRow {
 }
 
 /** The owner's settings: machine sheets, and the keys other programs come with. */
-export function SettingsView({ mine, keys }: { mine: boolean; keys: readonly KeyRow[] }) {
+export function SettingsView({
+  mine,
+  keys,
+  offsetMin,
+}: {
+  mine: boolean;
+  keys: readonly KeyRow[];
+  offsetMin: number;
+}) {
   const t = useTranslations();
   return (
     <div className="grid gap-8 p-4 md:p-5">
@@ -31,12 +39,12 @@ export function SettingsView({ mine, keys }: { mine: boolean; keys: readonly Key
           {t("sheets.open")}
         </Link>
       </section>
-      {mine ? <Keys keys={keys} /> : <p>{t("settings.notYours")}</p>}
+      {mine ? <Keys keys={keys} offsetMin={offsetMin} /> : <p>{t("settings.notYours")}</p>}
     </div>
   );
 }
 
-function Keys({ keys }: { keys: readonly KeyRow[] }) {
+function Keys({ keys, offsetMin }: { keys: readonly KeyRow[]; offsetMin: number }) {
   const t = useTranslations();
   const router = useRouter();
   const [name, setName] = useState("");
@@ -96,17 +104,20 @@ function Keys({ keys }: { keys: readonly KeyRow[] }) {
               <b>{key.name}</b> {key.shown}
             </span>
             <span className="flex flex-wrap items-center gap-3 text-ink2">
-              {t("settings.made", { when: dayAndClock(key.madeAtMs), by: key.by ?? t("settings.system") })}
+              {t("settings.made", {
+                when: dayAndClock(key.madeAtMs, offsetMin),
+                by: key.by ?? t("settings.system"),
+              })}
               {", "}
               {key.lastUsedAtMs === undefined
                 ? t("settings.neverUsed")
-                : t("settings.used", { when: dayAndClock(key.lastUsedAtMs) })}
+                : t("settings.used", { when: dayAndClock(key.lastUsedAtMs, offsetMin) })}
               {key.revokedAtMs === undefined ? (
                 <Button look="small" onClick={() => void revoke(key.id)}>
                   {t("settings.revoke")}
                 </Button>
               ) : (
-                <span>{t("settings.revoked", { when: dayAndClock(key.revokedAtMs) })}</span>
+                <span>{t("settings.revoked", { when: dayAndClock(key.revokedAtMs, offsetMin) })}</span>
               )}
             </span>
           </li>

@@ -27,6 +27,8 @@ interface Kept {
   readonly versions: readonly VersionRow[];
   readonly claims: readonly ClaimRow[];
   readonly units: readonly string[];
+  /** The clock of the site it is read at, minutes ahead of UTC. */
+  readonly offsetMin: number;
 }
 
 /** A machine sheet, typed in from its manual beside the board it gives. `kept` is undefined for one not yet saved. */
@@ -164,6 +166,7 @@ export function SheetEditor({
               claims={kept.claims}
               mayConfirm={mayConfirm}
               mayEdit={mayEdit}
+              offsetMin={kept.offsetMin}
             />
           ) : null}
         </section>

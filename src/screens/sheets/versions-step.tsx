@@ -32,11 +32,13 @@ export function VersionsStep({
   claims,
   mayConfirm,
   mayEdit,
+  offsetMin,
 }: {
   versions: readonly VersionRow[];
   claims: readonly ClaimRow[];
   mayConfirm: boolean;
   mayEdit: boolean;
+  offsetMin: number;
 }) {
   const t = useTranslations();
   const router = useRouter();
@@ -115,7 +117,10 @@ export function VersionsStep({
             <p className="font-bold">
               {t("sheets.version", { version: v.version })}
               <span className="ml-3 font-normal text-ink2">
-                {t("sheets.bySomeone", { by: v.by ?? t("settings.system"), when: dayAndClock(v.atMs) })}
+                {t("sheets.bySomeone", {
+                  by: v.by ?? t("settings.system"),
+                  when: dayAndClock(v.atMs, offsetMin),
+                })}
               </span>
             </p>
             {v.note === null ? null : <p>{v.note}</p>}

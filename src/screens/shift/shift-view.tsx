@@ -4,7 +4,7 @@ import type { StandingState } from "@/core/decision/standing";
 import type { Family } from "@/core/sheet/families";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
-import { clock, stateMark, tagReason } from "../states";
+import { clock, isBarred, stateMark, tagReason } from "../states";
 import { StartWalk } from "./start-walk";
 
 export interface ShiftRowData {
@@ -52,7 +52,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
   const onClock = nowMs >= fromMs && nowMs <= toMs;
   const percent = (ms: number) => Math.min(100, Math.max(0, ((ms - fromMs) / (toMs - fromMs)) * 100));
   const words = t(`shift.${shift.id}`);
-  const mineNext = rows.find((r) => r.mine && !r.standing.usable && r.standing.state !== "tagged_out");
+  const mineNext = rows.find((r) => r.mine && !r.standing.usable && !isBarred(r.standing.state));
   const ready = rows.filter((r) => r.standing.usable).length;
   const columns = onClock ? "md:grid-cols-[92px_190px_1fr_430px]" : "md:grid-cols-[92px_210px_1fr_470px]";
   return (
@@ -96,7 +96,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
             key={row.unitId}
             className={`relative grid min-h-[76px] grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2 border-b border-line px-4 py-1.5 ${columns} md:px-5`}
           >
-            {row.standing.state === "tagged_out" || row.standing.state === "examination_overdue" ? (
+            {isBarred(row.standing.state) ? (
               <span className="hatched absolute inset-y-0 left-0 w-2.5" aria-hidden="true" />
             ) : null}
             <Link href={`/units/${row.plate}`} className="grid min-h-[48px] place-items-start content-center">
@@ -171,9 +171,9 @@ function StateWords({
 }) {
   const t = useTranslations();
   const { standing, walking } = row;
-  const walked = walking !== undefined && !standing.usable && standing.state !== "tagged_out";
+  const walked = walking !== undefined && !standing.usable && !isBarred(standing.state);
   const line =
-    standing.state === "tagged_out"
+    standing.state === "tagged_out" || standing.state === "held"
       ? row.tagReason === undefined
         ? standing.tags.join(", ")
         : tagReason(t, row.tagReason)
@@ -223,7 +223,7 @@ function WalkStrip({
         className="absolute inset-y-0 border-l-[3px] border-dotted border-ink2"
         style={{ left: `${percent(nowMs)}%` }}
       />
-      {standing.state === "tagged_out" || standing.state === "examination_overdue" ? (
+      {isBarred(standing.state) ? (
         <span className="hatched absolute inset-x-0 top-1/2 h-7 -translate-y-1/2" />
       ) : standing.usable && standing.signedAtMs !== undefined ? (
         <span

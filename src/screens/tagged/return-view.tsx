@@ -35,12 +35,12 @@ export interface May {
   readonly repair: boolean;
   readonly retest: boolean;
   readonly release: boolean;
-  /** Whether the person is not the one who recorded the repair. */
+  /** Whether the person recorded no repair under this tag. */
   readonly second: boolean;
 }
 
 /** A tag from its raising to its return: what was found, what has been done, and the one step that is next. */
-export function ReturnView({ tag, may }: { tag: ReturnTag; may: May }) {
+export function ReturnView({ tag, may, offsetMin }: { tag: ReturnTag; may: May; offsetMin: number }) {
   const t = useTranslations();
   const released = tag.waits === "nothing";
   return (
@@ -63,9 +63,14 @@ export function ReturnView({ tag, may }: { tag: ReturnTag; may: May }) {
           )}
           <h2 className="mt-6 text-[20px] font-bold">{t("tagged.steps")}</h2>
           <ol className="mt-1">
-            <StepLine title={t("tagged.raised")} atMs={tag.raisedAtMs} by={tag.by} />
+            <StepLine title={t("tagged.raised")} at={dayAndClock(tag.raisedAtMs, offsetMin)} by={tag.by} />
             {tag.steps.map((s) => (
-              <StepLine key={s.id} title={t(`tagged.${s.kind}Step`)} atMs={s.atMs} by={s.by}>
+              <StepLine
+                key={s.id}
+                title={t(`tagged.${s.kind}Step`)}
+                at={dayAndClock(s.atMs, offsetMin)}
+                by={s.by}
+              >
                 {s.kind === "repaired" ? <RepairWords detail={s.detail} /> : null}
                 {s.inspectionId === null ? null : (
                   <Link className="underline" href={`/records/${s.inspectionId}`}>
@@ -118,19 +123,19 @@ function Next({ tag, may }: { tag: ReturnTag; may: May }) {
 
 function StepLine({
   title,
-  atMs,
+  at,
   by,
   children,
 }: {
   title: string;
-  atMs: number;
+  at: string;
   by: string;
   children?: React.ReactNode;
 }) {
   return (
     <li className="border-b border-line py-2.5">
       <p>
-        <b>{title}</b> <span className="text-ink2">{`${dayAndClock(atMs)}, ${by}`}</span>
+        <b>{title}</b> <span className="text-ink2">{`${at}, ${by}`}</span>
       </p>
       {children}
     </li>

@@ -35,7 +35,7 @@ export function PoolView({ units }: { units: readonly PoolRow[] }) {
               <b>{t(`family.${u.family}`)}</b>
               <br />
               <span className="text-ink2">
-                {u.serial}, {t("units.due").toLowerCase()} {day(u.dueMs)}
+                {u.serial}, {t("units.due").toLowerCase()} {day(u.dueMs, 0)}
               </span>
             </span>
             {u.hasSheet ? (

@@ -14,7 +14,7 @@ import { Plate } from "@/kit/plate";
 import { Pose } from "@/kit/pose/pose";
 import { conditionWord, titleOfKey } from "../inspect/words";
 import { StartWalk } from "../shift/start-walk";
-import { clock, day, dayAndClock, outcomeMark, stateMark, tagReason } from "../states";
+import { clock, day, dayAndClock, isBarred, outcomeMark, stateMark, tagReason } from "../states";
 import { ExaminationForm } from "./examination-form";
 import { type FigureClaim, OwnFigures } from "./own-figures";
 import { RepairDone } from "./repair-done";
@@ -82,6 +82,7 @@ export function UnitView({
   mayEdit,
   mayExamine,
   mayConfirm,
+  offsetMin,
 }: {
   unit: UnitData;
   mayInspect: boolean;
@@ -90,12 +91,13 @@ export function UnitView({
   mayEdit: boolean;
   mayExamine: boolean;
   mayConfirm: boolean;
+  offsetMin: number;
 }) {
   const t = useTranslations();
   const { standing } = unit;
   return (
     <div>
-      {unit.tags.length > 0 ? <div className="hatched h-5" aria-hidden="true" /> : null}
+      {isBarred(standing.state) ? <div className="hatched h-5" aria-hidden="true" /> : null}
       <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-2 md:p-6">
         <section>
           <div className="flex flex-wrap items-center gap-4">
@@ -107,7 +109,7 @@ export function UnitView({
             {unit.sheetName === null
               ? ""
               : t("units.sheet", { name: unit.sheetName, version: unit.version ?? 1 })}
-            . {t("units.due")} {day(unit.dueMs)}.
+            . {t("units.due")} {day(unit.dueMs, 0)}.
           </p>
           {unit.sheet === null ? (
             <p className="mt-4 border-[2.5px] border-dashed border-ink3 p-3">{t("units.noSheet")}</p>
@@ -120,9 +122,9 @@ export function UnitView({
                 <p className="text-ink2">
                   {t("shift.by", {
                     name: standing.signedBy ?? "",
-                    time: dayAndClock(standing.signedAtMs ?? 0),
+                    time: dayAndClock(standing.signedAtMs ?? 0, offsetMin),
                   })}
-                  , {t("shift.until", { time: clock(standing.untilMs ?? 0) })}
+                  , {t("shift.until", { time: clock(standing.untilMs ?? 0, offsetMin) })}
                 </p>
               ) : null}
               {standing.endedBy === undefined ? null : (
@@ -154,7 +156,7 @@ export function UnitView({
                       unitId={unit.id}
                       plate={unit.plate}
                       words={t("units.inspect")}
-                      look={standing.usable || unit.tags.length > 0 ? "plain" : "go"}
+                      look={standing.usable || isBarred(standing.state) ? "plain" : "go"}
                     />
                     <StartWalk
                       unitId={unit.id}
@@ -221,7 +223,7 @@ export function UnitView({
                   {f.note === null ? "" : `, “${f.note}”`}
                   <br />
                   <span className="text-ink2">
-                    {day(f.foundAtMs)}, {f.by}. {t(`rule.${f.rule}`)}
+                    {day(f.foundAtMs, offsetMin)}, {f.by}. {t(`rule.${f.rule}`)}
                   </span>
                   {mayRepair && !f.place ? <RepairDone findingId={f.id} /> : null}
                 </span>
@@ -229,7 +231,9 @@ export function UnitView({
                   <Mark kind={f.place ? "place" : (f.grade as MarkKind)}>
                     {t(`grade.${f.place ? "place" : f.grade}`)}
                   </Mark>
-                  {f.repairByMs === undefined ? null : <p className="text-ink2">{day(f.repairByMs)}</p>}
+                  {f.repairByMs === undefined ? null : (
+                    <p className="text-ink2">{day(f.repairByMs, offsetMin)}</p>
+                  )}
                 </span>
               </li>
             ))}
@@ -240,7 +244,7 @@ export function UnitView({
               <ul>
                 {unit.topUps.map((u) => (
                   <li key={`${u.checkKey}${u.foundAtMs}`} className="border-b border-line py-1.5">
-                    {day(u.foundAtMs)}: {titleOfKey(t, u.checkKey)},{" "}
+                    {day(u.foundAtMs, offsetMin)}: {titleOfKey(t, u.checkKey)},{" "}
                     {u.putRight === null ? "" : t(`upkeep.${u.putRight}`).toLowerCase()}
                   </li>
                 ))}
@@ -264,8 +268,9 @@ export function UnitView({
                   href={`/records/${h.inspectionId}`}
                   className="grid min-h-[48px] content-center underline decoration-1"
                 >
-                  {dayAndClock(h.signedAtMs)}, {h.by}, {Math.round((h.signedAtMs - h.startedAtMs) / 60_000)}{" "}
-                  min{h.scope === "full" ? "" : `, ${t(`record.scope.${h.scope}`)}`}
+                  {dayAndClock(h.signedAtMs, offsetMin)}, {h.by},{" "}
+                  {Math.round((h.signedAtMs - h.startedAtMs) / 60_000)} min
+                  {h.scope === "full" ? "" : `, ${t(`record.scope.${h.scope}`)}`}
                 </Link>
                 <Mark kind={outcomeMark[h.outcome]}>{t(`outcome.${h.outcome}`)}</Mark>
               </li>

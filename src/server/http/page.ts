@@ -9,6 +9,8 @@ export interface PageCall {
   readonly at: Date;
   /** The site the person works at; undefined for someone with no role anywhere. */
   readonly siteId: string | undefined;
+  /** Its clock, minutes ahead of UTC. */
+  readonly offsetMin: number;
 }
 
 /** Who is looking at a page; sends anyone not signed in to the sign-in page. */
@@ -16,7 +18,16 @@ export async function pageCall(): Promise<PageCall> {
   const at = now();
   const person = await whoIs(await headers(), at);
   if (person === undefined) redirect("/sign-in");
-  return { person, at, siteId: [...person.roles.keys()][0] };
+  const siteId = [...person.roles.keys()][0];
+  const site =
+    siteId === undefined
+      ? undefined
+      : await database()
+          .selectFrom("site")
+          .select("utcOffsetMin")
+          .where("id", "=", siteId)
+          .executeTakeFirst();
+  return { person, at, siteId, offsetMin: site?.utcOffsetMin ?? 0 };
 }
 
 /** As a missing page to someone without a role at the record's site: it neither shows nor tells. */
@@ -66,6 +77,9 @@ export async function chromeData(call: PageCall) {
     ...(await ofSite()),
     display: await displayChoice(),
     nowMs: call.at.getTime(),
-    demoClock: clockIsSet ? call.at.toISOString().slice(11, 16) : undefined,
+    offsetMin: call.offsetMin,
+    demoClock: clockIsSet
+      ? new Date(call.at.getTime() + call.offsetMin * 60_000).toISOString().slice(11, 16)
+      : undefined,
   };
 }

@@ -11,6 +11,8 @@ export interface UnitToPrint {
   readonly siteId: string;
   readonly model: string;
   readonly policy: Policy;
+  /** The clock of its site, minutes ahead of UTC. */
+  readonly utcOffsetMin: number;
   /** With what the unit's own plate says instead of its model's sheet. */
   readonly sheet: Sheet;
   /** Minutes each check has really taken on this model. */
@@ -30,6 +32,7 @@ export async function unitToPrint(db: Db, plate: string): Promise<UnitToPrint | 
       "u.serial",
       "u.siteId",
       "s.policy",
+      "s.utcOffsetMin",
       "v.sheetId",
       "v.content",
       "h.name as model",

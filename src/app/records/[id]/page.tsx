@@ -20,6 +20,7 @@ export default async function RecordPage({ params }: { params: Promise<{ id: str
       <RecordView
         record={{ ...rest, recordedAtMs: recordedAt.getTime() }}
         measures={chrome.display.measures}
+        offsetMin={call.offsetMin}
       />
     </Chrome>
   );

@@ -17,17 +17,15 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
   if (tag === undefined) notFound();
   seeOnly(call.person, tag.siteId);
   const { raisedAt, steps, ...rest } = tag;
-  const repairedBy = steps.findLast((s) => s.kind === "repaired")?.personId;
   const may = {
     repair: mayAt(call.person, "repair", tag.siteId),
     retest: mayAt(call.person, "retest", tag.siteId),
     release: mayAt(call.person, "release", tag.siteId),
-    second: repairedBy !== call.person.id,
+    second: !steps.some((s) => s.kind === "repaired" && s.personId === call.person.id),
   };
   return (
     <Chrome data={await chromeData(call)} at="tagged" plate={tag.plate}>
       <NextIntlClientProvider messages={messages}>
-        {" "}
         <ReturnView
           tag={{
             ...rest,
@@ -35,6 +33,7 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
             steps: steps.map(({ at, ...s }) => ({ ...s, atMs: at.getTime() })),
           }}
           may={may}
+          offsetMin={call.offsetMin}
         />
       </NextIntlClientProvider>
     </Chrome>

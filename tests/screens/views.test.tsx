@@ -1,0 +1,252 @@
+import { within } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import type { StandingState } from "@/core/decision/standing";
+import { type ShiftRowData, ShiftView } from "@/screens/shift/shift-view";
+import { isBarred, stateMark } from "@/screens/states";
+import { type May, type ReturnTag, ReturnView } from "@/screens/tagged/return-view";
+import { TaggedView } from "@/screens/tagged/tagged-view";
+import { type UnitData, UnitView } from "@/screens/unit/unit-view";
+import { button, screen, show } from "./show";
+import { scissor, startMs } from "./walk";
+
+const hourMs = 3_600_000;
+/** A site an hour ahead: what is stored as 05:40 is said as 06:40. */
+const offsetMin = 60;
+const states = Object.keys(stateMark) as StandingState[];
+const usable = (state: StandingState) => state === "cleared" || state === "cleared_with_notes";
+
+const row = (state: StandingState, more: Partial<ShiftRowData> = {}): ShiftRowData => ({
+  unitId: state,
+  plate: state,
+  family: "slab_scissor",
+  crew: "Glaziers",
+  place: "Hall B",
+  inspector: "R. Oake",
+  mine: true,
+  standing: {
+    state,
+    usable: usable(state),
+    tags: state === "tagged_out" ? ["T-0007"] : state === "held" ? ["R-1A2B"] : [],
+    untilMs: startMs + 8 * hourMs,
+    signedBy: "J. Wren",
+    signedAtMs: startMs,
+  },
+  minutes: 22,
+  checks: 108,
+  ...more,
+});
+
+const shift = (rows: readonly ShiftRowData[], mayInspect = true) =>
+  show(
+    <ShiftView
+      data={{
+        nowMs: startMs,
+        offsetMin,
+        shift: { id: "early", startMs: startMs + hourMs / 2, endMs: startMs + 8 * hourMs },
+        rows,
+        later: [],
+        withoutSheet: 0,
+        mayInspect,
+      }}
+    />,
+  );
+const rowOf = (plate: string) => {
+  const found = screen.getAllByRole("listitem").find((item) => within(item).queryByText(plate) !== null);
+  if (found === undefined) throw new Error(`expected a row of ${plate}`);
+  return found;
+};
+
+describe("Shift", () => {
+  it("counts as ready what may be used, and offers a walk of nothing that is ready or tagged out", () => {
+    shift(states.map((state) => row(state)));
+    const ready = states.filter(usable).length;
+    expect(screen.getByText(new RegExp(`^${ready} of ${states.length}`))).toBeTruthy();
+    for (const state of states) {
+      const walk = within(rowOf(state)).queryByRole("button");
+      expect(walk === null, state).toBe(usable(state) || state === "tagged_out");
+    }
+  });
+
+  it("says of what is barred that it is, also while somebody walks it", () => {
+    shift(
+      states
+        .filter((state) => !usable(state))
+        .map((state) => row(state, { walking: { by: "J. Wren", done: 12, startedMs: startMs } })),
+    );
+    for (const state of states.filter((one) => !usable(one))) {
+      const words = rowOf(state).textContent ?? "";
+      expect(words.includes("Being walked"), state).toBe(!isBarred(state));
+      expect(rowOf(state).querySelector(".hatched") !== null, state).toBe(isBarred(state));
+    }
+    expect(rowOf("held").textContent).toContain("R-1A2B");
+  });
+
+  it("has no walk for whoever may not inspect", () => {
+    shift(
+      states.map((state) => row(state)),
+      false,
+    );
+    expect(screen.queryByRole("button")).toBeNull();
+  });
+
+  it("tells the time by the site's clock", () => {
+    shift([row("cleared")]);
+    expect(rowOf("cleared").textContent).toContain("06:40");
+    expect(rowOf("cleared").textContent).toContain("until 14:40");
+  });
+});
+
+const unit = (state: StandingState, more: Partial<UnitData> = {}): UnitData => ({
+  id: "u-1",
+  plate: "LM-07",
+  family: "slab_scissor",
+  serial: "S-1",
+  dueMs: Date.parse("2026-09-01T00:00:00Z"),
+  sheet: scissor,
+  sheetName: "S24",
+  sheetId: "s24",
+  ownFigures: {},
+  figureClaims: [],
+  version: 1,
+  standing: {
+    state,
+    usable: usable(state),
+    untilMs: startMs + 8 * hourMs,
+    signedBy: "J. Wren",
+    signedAtMs: startMs,
+  },
+  history: [],
+  findings: [],
+  tags: [],
+  topUps: [],
+  ...more,
+});
+const may = {
+  mayInspect: true,
+  mayRoad: true,
+  mayRepair: true,
+  mayEdit: false,
+  mayExamine: false,
+  mayConfirm: false,
+};
+const onePage = (data: UnitData, more: Partial<typeof may> = {}) =>
+  show(<UnitView unit={data} {...may} {...more} offsetMin={offsetMin} />);
+
+describe("a unit's page", () => {
+  it("tells until when it is cleared by the site's clock, and its examination as the day it is", () => {
+    onePage(unit("cleared"));
+    const words = document.body.textContent ?? "";
+    expect(words).toContain("2026-03-02 06:40");
+    expect(words).toContain("until 14:40");
+    expect(words).toContain("2026-09-01");
+  });
+
+  it("is hatched while a tag, a report or an overdue examination bars it, and only then", () => {
+    for (const state of states) {
+      const { container, unmount } = onePage(unit(state));
+      expect(container.querySelector(".hatched") !== null, state).toBe(isBarred(state));
+      unmount();
+    }
+  });
+
+  it("says what ended its last clearance", () => {
+    const ended = unit("inspection_owed");
+    onePage({ ...ended, standing: { ...ended.standing, endedBy: "contact" } });
+    expect(screen.getByText(/^The last clearance ended/)).toBeTruthy();
+  });
+
+  it("offers no repair of a matter of the place, nor to whoever may not record one", () => {
+    const finding = {
+      id: "f-1",
+      checkKey: "place.overhead@workplace.v1",
+      condition: "power_line",
+      grade: "watch",
+      place: true,
+      rule: "place.conditions",
+      note: null,
+      foundAtMs: startMs,
+      by: "J. Wren",
+    };
+    const decal = {
+      ...finding,
+      id: "f-2",
+      checkKey: "doc.decals@documents_box.v1",
+      condition: "unreadable",
+      place: false,
+    };
+    const { unmount } = onePage(unit("stopped_for_conditions", { findings: [finding, decal] }));
+    expect(screen.getAllByRole("button", { name: "Record repaired" })).toHaveLength(1);
+    unmount();
+    onePage(unit("stopped_for_conditions", { findings: [finding, decal] }), { mayRepair: false });
+    expect(screen.queryByRole("button", { name: "Record repaired" })).toBeNull();
+  });
+
+  it("without a sheet offers no inspection: its checks are not known", () => {
+    onePage(unit("inspection_owed", { sheet: null, sheetName: null }));
+    expect(screen.queryByRole("button", { name: /^Inspect/ })).toBeNull();
+    expect(screen.getByText(/no machine sheet yet/)).toBeTruthy();
+  });
+});
+
+const tag: ReturnTag = {
+  id: "t-1",
+  number: "T-0012",
+  plate: "LM-07",
+  reason: "damage",
+  note: null,
+  by: "R. Oake",
+  raisedAtMs: startMs,
+  checkKey: null,
+  condition: null,
+  rule: null,
+  part: null,
+  inspectionId: null,
+  steps: [],
+  waits: "repair",
+  seenPosition: 9,
+};
+const all: May = { repair: true, retest: true, release: true, second: true };
+
+describe("a tag's way back", () => {
+  const at = (waits: ReturnTag["waits"], rights: Partial<May> = {}) =>
+    show(<ReturnView tag={{ ...tag, waits }} may={{ ...all, ...rights }} offsetMin={offsetMin} />);
+
+  it("offers the one step that is next, and none to whoever may not take it", () => {
+    const steps = {
+      repair: "Record the repair",
+      retest: "Begin the re-test",
+      release: /^Release tag/,
+    } as const;
+    for (const [waits, name] of Object.entries(steps) as [keyof typeof steps, string | RegExp][]) {
+      const { unmount } = at(waits);
+      expect(button(name)).toBeTruthy();
+      for (const other of Object.values(steps).filter((one) => one !== name))
+        expect(screen.queryByRole("button", { name: other })).toBeNull();
+      unmount();
+      const shut = at(waits, { [waits]: false });
+      expect(screen.queryByRole("button", { name })).toBeNull();
+      expect(screen.getByText("Your role does not allow this step.")).toBeTruthy();
+      shut.unmount();
+    }
+  });
+
+  it("tells whoever repaired under it that somebody else releases", () => {
+    const { unmount } = at("release", { second: false });
+    const told = screen.queryAllByText(/second|somebody else|another/i).length;
+    unmount();
+    at("release");
+    expect(screen.queryAllByText(/second|somebody else|another/i).length).toBeLessThan(told);
+  });
+
+  it("returned is not hatched and asks for nothing more", () => {
+    const { container } = at("nothing");
+    expect(container.querySelector(".hatched")).toBeNull();
+    expect(screen.queryByRole("button")).toBeNull();
+  });
+
+  it("stands in the list since when, by the site's clock, with what it waits for", () => {
+    show(<TaggedView tags={[{ ...tag, family: "slab_scissor", waits: "retest" }]} offsetMin={offsetMin} />);
+    expect(screen.getByText(/since 2026-03-02 06:40/)).toBeTruthy();
+    expect(screen.getByText("Repaired; waits for its re-test")).toBeTruthy();
+  });
+});
