@@ -13,23 +13,23 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
       (await page.getByRole("table").isVisible()),
   );
 
-  await page.getByRole("button", { name: "Platform rotate left: Something is wrong" }).click();
+  await page.getByRole("button", { name: "Platform rotate left: Fault" }).click();
   await page.getByRole("button", { name: "Did not move" }).click();
   const dialog = page.getByRole("dialog");
-  await expect(dialog.getByText("Rule these out first")).toBeVisible();
+  await expect(dialog.getByText("Check these first")).toBeVisible();
   await expect(dialog.getByText("The crush guard is pressed")).toBeVisible();
   await expect(dialog.getByText("The descent valve is open")).toBeHidden();
   // The first stands where "Did not move" stood: a tap that came at once would be taken for a bump.
   await page.waitForTimeout(450);
   for (const possible of await dialog.locator("button[aria-pressed]").all()) await possible.click();
-  await dialog.getByRole("button", { name: /None of these/ }).click();
+  await dialog.getByRole("button", { name: /All checked/ }).click();
   await dialog.getByLabel("Note for the technician").fill("Left dead from the platform");
   await dialog.getByRole("button", { name: "Record it" }).click();
 
   // Held from this moment, before any signature; looking may go on, operating may not.
-  await expect(page.getByText(/Tag T-\d+ holds this unit/)).toBeVisible();
-  await expect(page.getByText(/\d+ tests are not made any more/)).toBeVisible();
-  await expect(page.getByRole("button", { name: "Tower up: Good" })).toHaveCount(0);
+  await expect(page.getByText(/Tagged out, T-\d+: do not operate/)).toBeVisible();
+  await expect(page.getByText(/\d+ tests cancelled/)).toBeVisible();
+  await expect(page.getByRole("button", { name: "Tower up: OK" })).toHaveCount(0);
 
   // Another session cannot clear it.
   const other = await browser.newPage();
@@ -38,7 +38,7 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
   await expect(other.getByRole("main").getByText("Tagged out", { exact: true }).first()).toBeVisible();
   await other.getByRole("button", { name: "Inspect, LM-19" }).click();
   await other.waitForURL("**/inspect/**");
-  await expect(other.getByText(/holds this unit/)).toBeVisible();
+  await expect(other.getByText(/do not operate/)).toBeVisible();
   await other.getByRole("button", { name: "Decision" }).click();
   await expect(other.getByRole("heading", { level: 1 })).toHaveText("Tagged out");
   await sign(other, "J. Wren");
@@ -55,7 +55,7 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
   await page.getByLabel("Parts disturbed on the way").selectOption("platform_box");
   await page.getByLabel("Licence or card number").fill("LMG-3001");
   await page.getByRole("button", { name: "Record the repair" }).click();
-  await page.getByRole("button", { name: "Begin the re-test" }).click();
+  await page.getByRole("button", { name: "Start the re-test" }).click();
   await page.waitForURL("**/inspect/**");
   await walkOn(page);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Re-test passed");
@@ -65,14 +65,8 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
     await page.goto("/tagged");
     const row = page.getByRole("listitem").filter({ hasText: "LM-19" });
     await row.getByRole("link", { name: /^Open/ }).click();
-    const number =
-      /T-\d+/.exec(
-        (await page
-          .getByRole("heading", { name: "Release" })
-          .or(page.getByText(/Release tag T-/))
-          .first()
-          .textContent()) ?? "",
-      )?.[0] ?? "";
+    const words = await page.getByRole("button", { name: /^Release tag/ }).textContent();
+    const number = /T-\d+/.exec(words ?? "")?.[0] ?? "";
     await page.getByLabel("Number on the tag").fill(number);
     await page.getByRole("button", { name: /^Release tag/ }).click();
   };

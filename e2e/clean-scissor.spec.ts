@@ -48,7 +48,7 @@ test("nothing is lost when the signal goes, the tablet reloads and the signal co
   await signIn(page, "1043");
   await beginWalk(page, "LM-06");
   await context.setOffline(true);
-  const fine = page.getByRole("button", { name: /: Fine$/ });
+  const fine = page.getByRole("button", { name: /: OK$/ });
   for (let i = 0; i < 4; i++) await fine.first().click();
   await expect(page.getByRole("banner").getByRole("status")).toHaveText("No signal; 4 kept here");
   await expect(fine).toHaveCount(2);
@@ -57,7 +57,7 @@ test("nothing is lost when the signal goes, the tablet reloads and the signal co
   await expect(page.getByRole("banner").getByRole("status")).toHaveText("All sent");
   await expect(fine).toHaveCount(2);
   // A second answer names the first and says why.
-  await page.getByRole("button", { name: /^Handbooks: Fine. Change/ }).click();
+  await page.getByRole("button", { name: /^Handbooks: OK. Change/ }).click();
   await page.getByRole("button", { name: "Outdated" }).click();
   await page.getByRole("button", { name: "Record it" }).click();
   await expect(page.getByRole("button", { name: /^Handbooks: Watch/ })).toBeVisible();
@@ -70,16 +70,19 @@ test("a reading beyond the sheet's limit becomes a finding, and a top-up is put 
     page,
     async () => (await page.getByRole("heading", { level: 1 }).textContent()) === "Battery tray",
   );
-  const row = page.getByRole("listitem").filter({ hasText: "Charge" }).filter({ hasText: "Rest voltage" });
+  const row = page
+    .getByRole("listitem")
+    .filter({ hasText: "Charge" })
+    .filter({ hasText: "Battery voltage, rested" });
   await row.getByRole("textbox").fill("twenty");
   await expect(row.getByRole("button", { name: "Enter" })).toBeDisabled();
   await row.getByRole("textbox").fill("23,9");
   await row.getByRole("button", { name: "Enter" }).click();
   await expect(row).toContainText("Below the limit");
   await expect(row).toContainText("Repair by");
-  await page.getByRole("button", { name: "Water over the plates: Something is wrong" }).click();
+  await page.getByRole("button", { name: "Battery water level: Fault" }).click();
   await page.keyboard.press("1");
   await page.getByRole("button", { name: "Topped up with distilled water" }).click();
   await page.getByRole("button", { name: "Record it" }).click();
-  await expect(page.getByRole("button", { name: /^Water over the plates: Put right/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Battery water level: Fixed on the spot/ })).toBeVisible();
 });

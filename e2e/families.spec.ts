@@ -11,7 +11,7 @@ for (const [plate, family, never] of [
     await page.getByRole("button", { name: /^Inspect/ }).click();
     await page.waitForURL("**/inspect/**");
     await expect(page.getByText(family)).toBeVisible();
-    const strip = page.getByRole("region", { name: "Machine at this stop" });
+    const strip = page.getByRole("region", { name: "Set the machine like this" });
     for (const words of never) await expect(strip).not.toContainText(words);
     await walkOn(page);
     await expect(page.getByRole("heading", { level: 1 })).toHaveText("Cleared");
@@ -25,16 +25,16 @@ test("a vehicle mount is shown on its legs, straight up out of its cradle first"
   await page.getByRole("button", { name: /^Inspect/ }).click();
   await page.waitForURL("**/inspect/**");
   await walkOn(page, async () => page.getByText("Straight up first").isVisible());
-  await expect(page.getByRole("region", { name: "Machine at this stop" })).toContainText("Legs out");
+  await expect(page.getByRole("region", { name: "Set the machine like this" })).toContainText("Legs out");
   await expect(page.getByText("In the cradle, try anything but main boom up: it must refuse.")).toBeVisible();
 });
 
-test("before the road is a check of its own, and clears for nothing", async ({ page }) => {
+test("before transport is a check of its own, and clears for nothing", async ({ page }) => {
   // A ground person may make it, and no other.
   await signIn(page, "1060");
   await page.goto("/units/LM-14");
   await expect(page.getByRole("button", { name: /^Inspect/ })).toHaveCount(0);
-  await page.getByRole("button", { name: "Before the road" }).click();
+  await page.getByRole("button", { name: "Before transport" }).click();
   await page.waitForURL("**/inspect/**");
   await walkOn(page);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Not cleared/);

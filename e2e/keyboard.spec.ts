@@ -16,7 +16,7 @@ test("a clean scissor is walked and signed by keyboard alone", async ({ page }) 
   await page.keyboard.type("4710");
   await page.keyboard.press("Enter");
   await page.waitForURL("**/shift");
-  await tabTo(page, "button[aria-label='Walk it, LM-05']");
+  await tabTo(page, "button[aria-label='Start inspection, LM-05']");
   await page.keyboard.press("Enter");
   await page.waitForURL("**/inspect/**");
   const heading = page.getByRole("heading", { level: 1 });
@@ -33,10 +33,7 @@ test("a clean scissor is walked and signed by keyboard alone", async ({ page }) 
     const field = page.locator("main input[inputmode=decimal]").first();
     if (await page.getByRole("main").getByRole("button", { name: /^Done/ }).isVisible())
       await page.keyboard.press("d");
-    else if (
-      (await page.getByRole("button", { name: /: (Fine|Good)$/ }).count()) > 0 &&
-      !(await onMeasure(page))
-    )
+    else if ((await page.getByRole("button", { name: /: OK$/ }).count()) > 0 && !(await onMeasure(page)))
       await page.keyboard.press("f");
     else {
       const row = (await field.evaluate((e) => e.closest("li")?.textContent)) ?? "";

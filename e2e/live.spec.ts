@@ -58,19 +58,19 @@ test("a double tap answers one check only, and an answer can be corrected with w
   await page.waitForURL("**/inspect/**");
   await expect(page.getByRole("button", { name: "Decision" })).toBeVisible();
   // The first tap on the row's own button, twice at once, answers one check only.
-  const fine = page.getByRole("button", { name: /: Fine$/ });
+  const fine = page.getByRole("button", { name: /: OK$/ });
   const open = await fine.count();
   const at = await fine.first().boundingBox();
   await page.mouse.dblclick((at?.x ?? 0) + 20, (at?.y ?? 0) + 20);
   await expect(fine).toHaveCount(open - 1);
-  const answered = page.getByRole("button", { name: /Fine\. Change$/ }).first();
+  const answered = page.getByRole("button", { name: /OK\. Change$/ }).first();
   const title = ((await answered.getAttribute("aria-label")) ?? "").split(":")[0] ?? "";
   await answered.click();
   const dialog = page.getByRole("dialog");
   await expect(dialog.getByText("Correct the first answer")).toBeVisible();
-  await dialog.getByRole("button", { name: "It is fine" }).click();
+  await dialog.getByRole("button", { name: "It is OK" }).click();
   await page.getByRole("button", { name: "Looked again" }).click();
-  await expect(page.getByRole("button", { name: `${title}: Fine. Change` })).toBeVisible();
+  await expect(page.getByRole("button", { name: `${title}: OK. Change` })).toBeVisible();
 });
 
 test("whoever is not trained on the family is told before the walk", async ({ page }) => {

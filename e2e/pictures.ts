@@ -49,7 +49,7 @@ test("pictures of the main views", async ({ page, baseURL }) => {
 
   await theme(page, "day", baseURL);
   await page.goto("/planning");
-  await page.getByText(/One round of 27 units/).waitFor({ timeout: 60_000 });
+  await page.getByText(/All 27 units once/).waitFor({ timeout: 60_000 });
   await take(page, "planning");
 
   await signIn(page, "1041");
@@ -60,7 +60,7 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await page.getByRole("button", { name: "Change", exact: true }).click();
   await page.getByRole("button", { name: "Raised" }).click();
   await page.getByRole("button", { name: "One person" }).click();
-  await page.getByRole("button", { name: "Plan it so" }).click();
+  await page.getByRole("button", { name: "Use this plan" }).click();
   await page.getByText("cannot be made this time").waitFor();
   await take(page, "found-raised");
 
@@ -75,8 +75,8 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await theme(page, "day", baseURL);
   await beginWalk(page, "LM-06");
   await walkOn(page, async () => (await heading(page)) === "Battery tray");
-  await page.getByRole("button", { name: "Posts and cables: Fine" }).click();
-  await page.getByRole("button", { name: "Water over the plates: Something is wrong" }).click();
+  await page.getByRole("button", { name: "Posts and cables: OK" }).click();
+  await page.getByRole("button", { name: "Battery water level: Fault" }).click();
   await page.keyboard.press("1");
   await page.getByRole("button", { name: "Topped up with distilled water" }).click();
   await page.getByRole("button", { name: "Record it" }).click();
@@ -107,11 +107,11 @@ test("pictures of the main views", async ({ page, baseURL }) => {
     async () => (await heading(page)) === "Platform station" && (await page.getByRole("table").isVisible()),
   );
   for (const name of ["Turntable left", "Turntable right", "Tower up", "Tower down", "Main boom up"]) {
-    await page.getByRole("button", { name: `${name}: Good` }).click();
+    await page.getByRole("button", { name: `${name}: OK` }).click();
   }
   await page.getByText("All sent").waitFor();
   await take(page, "function-tests");
-  await page.getByRole("button", { name: "Platform rotate left: Something is wrong" }).click();
+  await page.getByRole("button", { name: "Platform rotate left: Fault" }).click();
   await page.getByRole("button", { name: "Did not move" }).click();
   await page.waitForTimeout(450);
   for (const possible of (await page.getByRole("dialog").locator("button[aria-pressed]").all()).slice(0, 5))

@@ -13,25 +13,26 @@ test("a boom found raised, one person alone: looked at from below first, and wha
   await page.getByRole("button", { name: "Raised" }).click();
   await page.getByRole("button", { name: "One person" }).click();
   await page.getByRole("button", { name: "the tilt ramp" }).click();
-  await page.getByRole("button", { name: "Plan it so" }).click();
+  await page.getByRole("button", { name: "Use this plan" }).click();
   await expect(page.getByText("cannot be made this time")).toBeVisible();
   await expect(page.getByText(/needs a second person:/)).toBeVisible();
   await expect(page.getByText(/needs the tilt ramp:/)).toBeVisible();
-  await expect(page.getByRole("region", { name: "Machine at this stop" })).toContainText("Lift raised");
+  await expect(page.getByRole("region", { name: "Set the machine like this" })).toContainText("Lift raised");
   // It outlives a reload: it is an event like any other.
   await page.reload();
   await expect(page.getByText("Raised. One person. Without the tilt ramp.")).toBeVisible();
 });
 
 test("a later stop done first: the rest is planned from there, and nothing is lost", async ({ page }) => {
-  await signIn(page, "1042");
+  // Nobody else's walk of this unit: whoever began one goes on with it.
+  await signIn(page, "1043");
   await page.goto("/units/LM-11");
   await page.getByRole("button", { name: /^Inspect/ }).click();
   await page.waitForURL("**/inspect/**");
   const square = page.getByRole("button", { name: /^\d+\. Left rear wheel$/ }).locator("visible=true");
   await square.click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Left rear wheel");
-  const open = page.getByRole("button", { name: /: Fine$/ });
+  const open = page.getByRole("button", { name: /: OK$/ });
   const there = await open.count();
   await open.first().click();
   await expect(open).toHaveCount(there - 1);
@@ -49,15 +50,15 @@ test("a later stop done first: the rest is planned from there, and nothing is lo
 test("the owner sees what each school costs on each unit, worked out beside the page", async ({ page }) => {
   await signIn(page, "4001");
   await page.goto("/planning");
-  await expect(page.getByText(/One round of 27 units/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/All 27 units once/)).toBeVisible({ timeout: 60_000 });
   const row = page.getByRole("row", { name: /LM-18/ });
   await expect(row).toContainText("Pellbridge TB 28");
   const before = await row.textContent();
   await page.getByLabel("Auxiliary").selectOption("first");
-  await expect(page.getByText(/One round of 27 units/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/All 27 units once/)).toBeVisible({ timeout: 60_000 });
   expect(await row.textContent()).not.toBe(before);
-  await page.getByRole("button", { name: "Back to ours" }).click();
-  await expect(page.getByText(/One round of 27 units/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole("button", { name: "Reset" }).click();
+  await expect(page.getByText(/All 27 units once/)).toBeVisible({ timeout: 60_000 });
   await expect.poll(() => row.textContent()).toBe(before);
 });
 

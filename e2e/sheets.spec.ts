@@ -16,12 +16,12 @@ test("the owner types a sheet in beside its board; a second person agrees to wha
   await page.getByLabel("Tilt sensor: Manual page").fill("2-9");
 
   await page.getByRole("button", { name: "Figures", exact: true }).click();
-  await page.getByLabel("Drift watched for: Value").fill("12");
-  await page.getByLabel("Hydraulic oil, least: Value").fill("");
-  await expect(live).toContainText("Cannot grade: Hydraulic oil needs Hydraulic oil, least");
-  await page.getByLabel("Hydraulic oil, least: Unit").selectOption("in");
-  await page.getByLabel("Hydraulic oil, least: Value").fill("1.5");
-  await page.getByLabel("Hydraulic oil, least: Manual page").fill("5-2");
+  await page.getByLabel("Creep-down watched for: Value").fill("12");
+  await page.getByLabel("Minimum hydraulic oil: Value").fill("");
+  await expect(live).toContainText("Cannot grade: Hydraulic oil needs Minimum hydraulic oil");
+  await page.getByLabel("Minimum hydraulic oil: Unit").selectOption("in");
+  await page.getByLabel("Minimum hydraulic oil: Value").fill("1.5");
+  await page.getByLabel("Minimum hydraulic oil: Manual page").fill("5-2");
   await expect(live).not.toContainText("Cannot grade");
 
   await page.getByRole("button", { name: "Places", exact: true }).click();

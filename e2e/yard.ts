@@ -24,7 +24,7 @@ export async function signIn(page: Page, badge: string): Promise<void> {
 /** Opens the walk of a unit from the Shift view. */
 export async function beginWalk(page: Page, plate: string): Promise<string> {
   await page.goto("/shift");
-  await page.getByRole("button", { name: new RegExp(`^(Walk it|Go on), ${plate}$`) }).click();
+  await page.getByRole("button", { name: new RegExp(`^(Start inspection|Continue), ${plate}$`) }).click();
   await page.waitForURL("**/inspect/**");
   await onTheWalk(page);
   return page.url().split("/").at(-1) ?? "";
@@ -46,7 +46,7 @@ const openOn = (page: Page) =>
       done: names.some((name) => name.startsWith("Done")),
       matters: main?.querySelectorAll("[data-testid=matter][data-said=nothing]").length ?? 0,
       reading: main?.querySelector("input[inputmode=decimal]")?.closest("li")?.textContent ?? undefined,
-      fine: names.filter((name) => /: (Fine|Good)$/.test(name)).length,
+      fine: names.filter((name) => /: OK$/.test(name)).length,
     };
   });
 
@@ -72,7 +72,7 @@ export async function clearCard(page: Page): Promise<void> {
       const row = page.locator("main li", { hasText: open.reading.slice(0, 12) });
       await expect(row.getByRole("button", { name: /Change$/ })).toBeVisible();
     } else if (open.fine > 0) {
-      const fine = page.getByRole("button", { name: /: (Fine|Good)$/ });
+      const fine = page.getByRole("button", { name: /: OK$/ });
       await fine.first().click();
       await expect(fine).toHaveCount(open.fine - 1);
     } else return;

@@ -46,11 +46,11 @@ describe("the return to service", () => {
   it("goes on to the re-test that was begun, and stays where it was refused", async () => {
     serverSays([409, { detail: "expected a recorded repair first" }], [201, { id: "i-9" }]);
     show(<RetestButton tagId="t-1" />);
-    press("Begin the re-test");
+    press("Start the re-test");
     await settle();
     expect(alerted()).toEqual(["expected a recorded repair first"]);
     expect(router.push).not.toHaveBeenCalled();
-    press("Begin the re-test");
+    press("Start the re-test");
     await settle();
     expect(router.push.mock.calls).toEqual([["/inspect/i-9"]]);
   });

@@ -75,7 +75,7 @@ describe("Shift", () => {
     );
     for (const state of states.filter((one) => !usable(one))) {
       const words = rowOf(state).textContent ?? "";
-      expect(words.includes("Being walked"), state).toBe(!isBarred(state));
+      expect(words.includes("Being inspected"), state).toBe(!isBarred(state));
       expect(rowOf(state).querySelector(".hatched") !== null, state).toBe(isBarred(state));
     }
     expect(rowOf("held").textContent).toContain("R-1A2B");
@@ -214,7 +214,7 @@ describe("a tag's way back", () => {
   it("offers the one step that is next, and none to whoever may not take it", () => {
     const steps = {
       repair: "Record the repair",
-      retest: "Begin the re-test",
+      retest: "Start the re-test",
       release: /^Release tag/,
     } as const;
     for (const [waits, name] of Object.entries(steps) as [keyof typeof steps, string | RegExp][]) {
@@ -247,6 +247,6 @@ describe("a tag's way back", () => {
   it("stands in the list since when, by the site's clock, with what it waits for", () => {
     show(<TaggedView tags={[{ ...tag, family: "slab_scissor", waits: "retest" }]} offsetMin={offsetMin} />);
     expect(screen.getByText(/since 2026-03-02 06:40/)).toBeTruthy();
-    expect(screen.getByText("Repaired; waits for its re-test")).toBeTruthy();
+    expect(screen.getByText("Repaired; waiting for its re-test")).toBeTruthy();
   });
 });

@@ -74,7 +74,7 @@ describe("what is wrong with a check", () => {
   it("that was a slip is corrected to fine; of a check not answered yet nothing is to be corrected", () => {
     const check = byId("rails.condition");
     const { onCorrect } = dialog(check, { answered: true });
-    press("It is fine");
+    press("It is OK");
     expect(onCorrect.mock.calls).toEqual([[check, { fine: true }]]);
   });
 
@@ -100,7 +100,7 @@ describe("a movement that did not come", () => {
     expect(screen.getByText("None of them is a fault.", { exact: false })).toBeTruthy();
     expect(button(`${causes.length} still open`).disabled).toBe(true);
     for (const one of touched()) fireEvent.click(one);
-    press(/None of these/);
+    press(/All checked/);
     press("Record it");
     expect(onAnswer.mock.calls[0]?.[1]).toMatchObject({ condition: "did_not_move", ruledOut: causes });
   });
@@ -118,7 +118,7 @@ describe("a movement that did not come", () => {
   it("that works now records which of them it was, and is no finding", () => {
     const { onAnswer, onWorks } = dialog(movement, { sheet: boom });
     press(/^Did not move/);
-    press("Works now: one of these was it");
+    press("Works now: it was one of these");
     expect(screen.getByText("Which one was it?")).toBeTruthy();
     const choices = screen.getAllByRole("button").filter((one) => one.textContent !== "Back");
     expect(choices).toHaveLength(causes.length);
@@ -141,7 +141,7 @@ describe("a movement that did not come", () => {
     const worse = Object.keys(movement.conditions).filter((id) => id !== "did_not_move");
     expect(worse.length).toBeGreaterThan(0);
     press(/^Did not stop/);
-    expect(screen.queryByText("Works now: one of these was it")).toBeNull();
+    expect(screen.queryByText("Works now: it was one of these")).toBeNull();
     press("Record it");
     expect(onAnswer.mock.calls[0]?.[1]).not.toHaveProperty("ruledOut", causes);
   });
