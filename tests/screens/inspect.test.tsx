@@ -117,6 +117,24 @@ describe("the walk", () => {
     });
   });
 
+  it("keeps no reason typed for one answer for the next", async () => {
+    const data = await open();
+    await tapped(fine()[0]);
+    const changed = await screen.findByRole("button", { name: /: OK. Change/ });
+    const asksWhy = async () => {
+      await tapped(changed);
+      press("Cannot do this check");
+      type("Why not?", "under snow");
+      await act(async () => press("Record it"));
+    };
+    await asksWhy();
+    fireEvent.change(screen.getByRole("textbox"), { target: { value: "a slip" } });
+    await act(async () => press("Back"));
+    await asksWhy();
+    expect(screen.getByRole<HTMLInputElement>("textbox").value).toBe("");
+    expect(await kept(data)).toHaveLength(1);
+  });
+
   it("shows an answer the server could not take until somebody takes it back, and cannot clear then", async () => {
     results = (event, index) => ({
       id: event.id,

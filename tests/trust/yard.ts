@@ -77,6 +77,9 @@ interface Device {
   sealed?: { readonly inspection: string; readonly walk: Walk; seq: number };
 }
 
+/** One for each yardstick; drawn at random, two of ten thousand are the same more often than not. */
+let firstBadge = 10_000_000;
+
 const zero: Saw = { position: 0, headHash: "" };
 const hourMs = 3_600_000;
 
@@ -144,7 +147,7 @@ export class Yardstick {
       .insertInto("person")
       .values({
         id: secondId,
-        badge: `${10_000_000 + Math.floor(Math.random() * 89_999_999)}`,
+        badge: `${firstBadge++}`,
         name: "second",
       })
       .execute();

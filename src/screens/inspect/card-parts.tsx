@@ -55,9 +55,19 @@ export function SupersedeDialog({
   onReason: (reason: string) => void;
 }) {
   const t = useTranslations();
-  const [reason, setReason] = useState("");
   return (
     <Dialog open={open} onClose={onClose} title={t("inspect.supersede")}>
+      <ReasonForm onClose={onClose} onReason={onReason} />
+    </Dialog>
+  );
+}
+
+/** A reason picked or typed. What was typed for one answer is not kept for the next. */
+function ReasonForm({ onClose, onReason }: { onClose: () => void; onReason: (reason: string) => void }) {
+  const t = useTranslations();
+  const [reason, setReason] = useState("");
+  return (
+    <>
       <div className="mt-3 grid gap-2 md:grid-cols-3">
         {(["mistake", "typed", "again"] as const).map((id) => (
           <Button key={id} look="small" onClick={() => onReason(t(`inspect.reasons.${id}`))}>
@@ -71,7 +81,6 @@ export function SupersedeDialog({
           event.preventDefault();
           if (reason.trim() === "") return;
           onReason(reason.trim());
-          setReason("");
         }}
       >
         <input
@@ -90,7 +99,7 @@ export function SupersedeDialog({
           </Button>
         </div>
       </form>
-    </Dialog>
+    </>
   );
 }
 
