@@ -88,6 +88,7 @@ function MoveCell({
   const kind = markOf(assessed, false);
   const finding = model.assessment.findings.findLast((f) => f.check === check.key);
   const direction = t(`direction.${check.definition.test?.direction ?? "up"}`);
+  const title = `${direction.charAt(0).toUpperCase()}${direction.slice(1)}`;
   const answer =
     finding === undefined
       ? kind === "fine"
@@ -105,7 +106,7 @@ function MoveCell({
             aria-label={`${checkTitle(t, check)}: ${t("inspect.good")}`}
             className="min-h-[48px] flex-1 border-2 border-ink px-2 font-semibold disabled:border-dashed disabled:border-ink3 disabled:text-ink3"
           >
-            {`${direction[0]?.toUpperCase()}${direction.slice(1)} ${t("inspect.good").toLowerCase()}`}
+            {`${title}: ${t("inspect.good")}`}
           </button>
           <button
             type="button"
@@ -124,9 +125,7 @@ function MoveCell({
           className="flex min-h-[48px] items-center text-left"
           aria-label={`${checkTitle(t, check)}: ${answer}. ${t("inspect.change")}`}
         >
-          <Mark
-            kind={kind}
-          >{`${direction[0]?.toUpperCase()}${direction.slice(1)}: ${answer.toLowerCase()}`}</Mark>
+          <Mark kind={kind}>{`${title}: ${answer}`}</Mark>
         </button>
       )}
     </td>
