@@ -1,8 +1,13 @@
-import { mkdirSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { writtenChecks } from "@/core/catalogue/catalogue";
 import { coveragePage } from "@/core/catalogue/coverage/page";
+import { extendRegister, type Register } from "@/core/catalogue/register";
 import { sheetJsonSchema } from "@/core/sheet/json-schema";
 
 mkdirSync("docs/formats", { recursive: true });
 writeFileSync("docs/coverage.md", coveragePage());
 writeFileSync("docs/formats/sheet.schema.json", `${JSON.stringify(sheetJsonSchema(), null, 2)}\n`);
-console.log("Wrote docs/coverage.md and docs/formats/sheet.schema.json");
+const registerPath = "src/core/catalogue/check-register.json";
+const register: Register = existsSync(registerPath) ? JSON.parse(readFileSync(registerPath, "utf8")) : {};
+writeFileSync(registerPath, `${JSON.stringify(extendRegister(register, writtenChecks), null, 1)}\n`);
+console.log(`Wrote docs/coverage.md, docs/formats/sheet.schema.json and what is new to ${registerPath}`);
