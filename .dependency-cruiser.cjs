@@ -27,6 +27,20 @@ module.exports = {
       to: { path: "^src/(screens|kit|device|app)" },
     },
     {
+      name: "demo-stays-outside",
+      comment:
+        "The invented yard is data for the demo, the tests and the benchmarks; the app knows nothing of it.",
+      severity: "error",
+      from: { path: "^src/(core|kit|device|screens|app)", pathNot: "\\.test\\.tsx?$" },
+      to: { path: "^src/demo" },
+    },
+    {
+      name: "demo-imports-only-core",
+      severity: "error",
+      from: { path: "^src/demo" },
+      to: { path: "^src/", pathNot: "^src/(core|demo)" },
+    },
+    {
       name: "no-circles",
       severity: "error",
       from: {},

@@ -6,9 +6,9 @@ import { interlocks } from "@/core/machine/interlocks";
 import { canBeFound, foundKinds, foundState } from "@/core/plan/found";
 import { planInspection } from "@/core/plan/plan";
 import { usualSchools } from "@/core/plan/schools";
-import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import { families } from "@/core/sheet/families";
 import type { Sheet } from "@/core/sheet/sheet";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 
 /** The words at a dotted key, or undefined. */
 function words(key: string): string | undefined {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { planInspection } from "@/core/plan/plan";
 import { usualSchools } from "@/core/plan/schools";
-import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import type { Sheet } from "@/core/sheet/sheet";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { fitted, heightOf, type PaperWords, paperLines } from "@/server/plans/paper-lines";
 
 const words: PaperWords = {

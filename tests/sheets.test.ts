@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
-import { roughScissorSheet, slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import type { Sheet } from "@/core/sheet/sheet";
+import { roughScissorSheet, slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { findInspection } from "@/server/inspections/model";
 import { startInspection } from "@/server/inspections/start";
 import { requireForClaim, requireForSheet } from "@/server/sheets/access";

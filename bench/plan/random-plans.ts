@@ -1,9 +1,9 @@
 import { checkPlan } from "../../src/core/plan/checker/check-plan";
-import { randomCase, randomProgress, seeded } from "../../src/core/plan/checker/random-input";
 import { asChecked } from "../../src/core/plan/checker/steps";
 import type { Violation } from "../../src/core/plan/checker/violation";
 import { planInspection } from "../../src/core/plan/plan";
 import { featureIds } from "../../src/core/sheet/features";
+import { randomCase, randomProgress, seeded } from "../../src/demo/random-input";
 
 export interface Batch {
   readonly from: number;

@@ -2,8 +2,8 @@ import type { Check } from "@/core/catalogue/catalogue";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { defaultPolicy } from "@/core/grade/policy";
 import { foundStowed } from "@/core/plan/found";
-import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import type { Sheet } from "@/core/sheet/sheet";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { InspectData } from "@/screens/inspect/model";
 
 export const startMs = Date.parse("2026-03-02T05:40:00Z");

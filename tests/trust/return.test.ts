@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { PartId } from "@/core/catalogue/parts";
-import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { walkAndSign } from "@/server/demo/walk";
 import { findInspection, planOf } from "@/server/inspections/model";
 import { startRetest } from "@/server/inspections/start";

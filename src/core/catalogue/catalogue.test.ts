@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { demoSheets } from "../sheet/demo/demo-sheets";
-import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { figures } from "../sheet/figures";
 import { figureOf } from "../sheet/read";
 import { type Sheet, sheetSchema } from "../sheet/sheet";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { interlocks } from "../machine/interlocks";
 import { buildMachine } from "../machine/machine";
-import { demoSheets } from "../sheet/demo/demo-sheets";
 import { families, powersOf } from "../sheet/families";
 import { type FeatureId, featuresOf } from "../sheet/features";
 import type { Sheet } from "../sheet/sheet";

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { gradeFinding } from "../grade/grade";
 import { defaultPolicy, ownerGrade, type Policy } from "../grade/policy";
-import { demoSheets } from "../sheet/demo/demo-sheets";
 import { checksOf, conditionsOf, writtenChecks } from "./catalogue";
 import { movementWrongs } from "./movements";
 import { parts } from "./parts";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { demoSheets } from "../sheet/demo/demo-sheets";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { Sheet } from "../sheet/sheet";
 import { checksOf } from "./catalogue";
 

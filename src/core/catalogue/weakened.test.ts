@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { demoSheets } from "../sheet/demo/demo-sheets";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { Sheet } from "../sheet/sheet";
 import { floorChecks, guardsChecks, weakenings } from "./weakened";
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { checksOf } from "../catalogue/catalogue";
-import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import { gradeFinding, noContext } from "./grade";
 import { defaultPolicy } from "./policy";
 

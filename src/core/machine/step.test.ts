@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { bind, type Condition, evaluate } from "./condition";
 import { buildMachine, readyState, stowedState } from "./machine";
 import { ruleOuts } from "./rule-out";

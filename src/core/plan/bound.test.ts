@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
+import { seeded } from "@/demo/random-input";
+import { crankMastSheet, slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { type Check, checksOf } from "../catalogue/catalogue";
-import { crankMastSheet, slabScissorSheet } from "../sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import type { Sheet } from "../sheet/sheet";
 import { changesBoundMin, walkBoundMin } from "./bound";
 import { meansOf } from "./changes";
-import { seeded } from "./checker/random-input";
 import { foundStowed } from "./found";
 import { groupsOf } from "./groups";
 import { walkM_per_min } from "./places";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { demoSheets } from "../sheet/demo/demo-sheets";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { Sheet } from "../sheet/sheet";
 import { type Means, meansOf, OutOfReach, type Reached, reach, reachWalkingLeast } from "./changes";
 import { canBeFound, foundKinds, foundState } from "./found";

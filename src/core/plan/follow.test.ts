@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import type { InspectionEvent } from "../record/events";
-import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import { checkPlan } from "./checker/check-plan";
 import { asChecked } from "./checker/steps";
 import { circumstancesOf, follow, said } from "./follow";

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { checksOf } from "../catalogue/catalogue";
-import { demoSheets } from "../sheet/demo/demo-sheets";
-import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import type { Sheet } from "../sheet/sheet";
 import { checkPlan } from "./checker/check-plan";
 import { asChecked } from "./checker/steps";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { meansOf, reach } from "./changes";
 import { foundStowed } from "./found";
 import { type PlanInput, planInspection } from "./plan";

@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { checksOf } from "../catalogue/catalogue";
 import { type DecisionFacts, decide } from "../decision/decide";
 import { gradeFinding, noContext } from "../grade/grade";
 import { defaultPolicy, type Policy } from "../grade/policy";
-import { slabScissorSheet } from "../sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "../sheet/demo/self-propelled-booms";
 import { assess } from "./assess";
 import type { InspectionEvent } from "./events";
 import { reduce } from "./reduce";

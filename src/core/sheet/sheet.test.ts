@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { demoSheets } from "./demo/demo-sheets";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { differences } from "./difference";
 import { type FigureId, figures, figuresOf } from "./figures";
 import { figuresFromCsv, figuresToCsv } from "./figures-csv";

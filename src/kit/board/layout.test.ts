@@ -2,9 +2,9 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { planInspection } from "@/core/plan/plan";
 import { usualSchools } from "@/core/plan/schools";
-import { demoSheets } from "@/core/sheet/demo/demo-sheets";
-import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import type { Sheet } from "@/core/sheet/sheet";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { layoutBoard, rookPath } from "./layout";
 
 const sheets: readonly Sheet[] = Object.values(demoSheets);

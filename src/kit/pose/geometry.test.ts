@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { buildMachine } from "@/core/machine/machine";
-import { demoSheets } from "@/core/sheet/demo/demo-sheets";
-import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import type { Sheet } from "@/core/sheet/sheet";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { elevationOf, memberOf } from "./geometry";
 
 const sheets: readonly Sheet[] = Object.values(demoSheets);

@@ -4,8 +4,8 @@ import { foundStowed } from "@/core/plan/found";
 import { planInspection } from "@/core/plan/plan";
 import { usualSchools } from "@/core/plan/schools";
 import { type PlanState, variablesOf } from "@/core/plan/variables";
-import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
-import { articulatingBoomSheet } from "@/core/sheet/demo/self-propelled-booms";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { cardsOf, isMove } from "./cards";
 
 const inputs = fc.record({

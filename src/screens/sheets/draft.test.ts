@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { planInspection } from "@/core/plan/plan";
 import { usualSchools } from "@/core/plan/schools";
-import { slabScissorSheet } from "@/core/sheet/demo/scissors-and-masts";
 import { families, powersOf } from "@/core/sheet/families";
 import { sheetSchema } from "@/core/sheet/sheet";
+import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { effectOf, emptySheet, withEntry, withFeature, withoutFigure } from "./draft";
 
 const ids = (checks: readonly { readonly definition: { readonly id: string } }[]) =>

@@ -4,7 +4,7 @@ import type { Policy } from "@/core/grade/policy";
 import { foundStowed } from "@/core/plan/found";
 import { assess } from "@/core/record/assess";
 import { reduce } from "@/core/record/reduce";
-import { demoSheets } from "@/core/sheet/demo/demo-sheets";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { Db, Trx } from "@/server/database/database";
 import { evidenceOf, writeEvidence } from "@/server/inspections/evidence";
 import { findingEntry, findingRow } from "@/server/inspections/findings";

@@ -1,4 +1,4 @@
-import type { DemoSheetId } from "@/core/sheet/demo/demo-sheets";
+import type { DemoSheetId } from "@/demo/sheets/demo-sheets";
 
 export interface DemoUnit {
   readonly plate: string;

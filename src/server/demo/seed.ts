@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { hashPassword } from "better-auth/crypto";
 import { defaultPolicy } from "@/core/grade/policy";
-import { demoSheets } from "@/core/sheet/demo/demo-sheets";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { demoKey, makeKey } from "@/server/api/keys";
 import type { Db } from "@/server/database/database";
 import { canonical, sha256 } from "@/server/ledger/append";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type DemoSheetId, demoSheets } from "../../sheet/demo/demo-sheets";
+import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
 import { families } from "../../sheet/families";
 import { type Interlock, interlocks } from "../interlocks";
 import { buildMachine, type Machine } from "../machine";

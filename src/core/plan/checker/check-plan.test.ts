@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { randomCase, randomProgress, seeded } from "@/demo/random-input";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { checksOf } from "../../catalogue/catalogue";
-import { demoSheets } from "../../sheet/demo/demo-sheets";
 import { featureIds } from "../../sheet/features";
 import type { Sheet } from "../../sheet/sheet";
 import { type FoundKind, foundKinds, foundState } from "../found";
@@ -8,7 +9,6 @@ import { type PlanInput, planInspection } from "../plan";
 import { everythingAtHand } from "../possible";
 import { usualSchools } from "../schools";
 import { checkPlan } from "./check-plan";
-import { randomCase, randomProgress, seeded } from "./random-input";
 import type { CheckedStep } from "./replay";
 import { asChecked } from "./steps";
 

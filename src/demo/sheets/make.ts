@@ -1,8 +1,8 @@
-import type { Family } from "../families";
-import { type FeatureId, featuresOf } from "../features";
-import type { FigureId } from "../figures";
-import { type PositionId, positionsOf } from "../positions";
-import type { Sheet } from "../sheet";
+import type { Family } from "../../core/sheet/families";
+import { type FeatureId, featuresOf } from "../../core/sheet/features";
+import type { FigureId } from "../../core/sheet/figures";
+import { type PositionId, positionsOf } from "../../core/sheet/positions";
+import type { Sheet } from "../../core/sheet/sheet";
 
 interface Made extends Pick<Sheet, "maker" | "model" | "family" | "power" | "tyres" | "stopButtons"> {
   /** Page of the invented manual on which the figures stand. */

@@ -1,4 +1,4 @@
-import type { Sheet } from "../sheet";
+import type { Sheet } from "../../core/sheet/sheet";
 import {
   heavyVehicleSheet,
   largeSpiderSheet,

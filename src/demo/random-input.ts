@@ -1,14 +1,14 @@
-import { checksOf } from "../../catalogue/catalogue";
-import { type PartId, parts } from "../../catalogue/parts";
-import { choices, choicesOf } from "../../sheet/choices";
-import { demoSheets } from "../../sheet/demo/demo-sheets";
-import { type Family, families, powersOf } from "../../sheet/families";
-import { familyMayHave, featureIds } from "../../sheet/features";
-import { type Sheet, sheetSchema } from "../../sheet/sheet";
-import { canBeFound, type FoundKind, foundKinds, foundState } from "../found";
-import type { PlanInput, PlanStep, Progress } from "../plan";
-import type { Schools } from "../schools";
-import { type Scope, scopeKinds } from "../scope";
+import { checksOf } from "../core/catalogue/catalogue";
+import { type PartId, parts } from "../core/catalogue/parts";
+import { canBeFound, type FoundKind, foundKinds, foundState } from "../core/plan/found";
+import type { PlanInput, PlanStep, Progress } from "../core/plan/plan";
+import type { Schools } from "../core/plan/schools";
+import { type Scope, scopeKinds } from "../core/plan/scope";
+import { choices, choicesOf } from "../core/sheet/choices";
+import { type Family, families, powersOf } from "../core/sheet/families";
+import { familyMayHave, featureIds } from "../core/sheet/features";
+import { type Sheet, sheetSchema } from "../core/sheet/sheet";
+import { demoSheets } from "./sheets/demo-sheets";
 
 /** A number from 0 to 1, 1 not included; the same seed gives the same numbers. */
 export type Random = () => number;
