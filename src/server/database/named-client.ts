@@ -1,7 +1,9 @@
 import pg from "pg";
 
-/** As many statements as a connection keeps prepared; the app has some two hundred, and a list of any length is one each. */
+/** As many statements as a connection keeps prepared; the app has some two hundred. */
 const most = 500;
+/** A list of another length is another statement: long ones come once and are not worth keeping. */
+const mostValues = 40;
 const names = new Map<string, string>();
 
 function nameOf(text: string): string | undefined {
@@ -21,8 +23,9 @@ export class NamedClient extends pg.Client {
   // biome-ignore lint/suspicious/noExplicitAny: the library's own signature has a dozen forms; two of them are ours.
   override query(...args: any[]): any {
     const [text, values, ...rest] = args;
-    const name =
-      typeof text === "string" && Array.isArray(values) && values.length > 0 ? nameOf(text) : undefined;
+    const kept =
+      typeof text === "string" && Array.isArray(values) && values.length > 0 && values.length <= mostValues;
+    const name = kept ? nameOf(text) : undefined;
     // biome-ignore lint/suspicious/noExplicitAny: as above.
     const query = super.query.bind(this) as (...some: any[]) => any;
     return name === undefined ? query(...args) : query({ name, text, values }, ...rest);
