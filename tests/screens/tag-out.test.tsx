@@ -96,8 +96,11 @@ describe("what this tablet still owes the server", () => {
     show(<OutboxStrip />);
     await until("Tag-out not sent yet: LM-09. Held on this tablet; do not operate.");
     await until("No signal: kept here, sent by itself");
+    expect(router.refresh).not.toHaveBeenCalled();
     await act(async () => press("Send now"));
     await vi.waitFor(() => expect(screen.queryByRole("status")).toBeNull());
+    // The page was read before the tag hung: it is read again.
+    expect(router.refresh).toHaveBeenCalledOnce();
     expect(await kept()).toEqual([]);
   });
 });

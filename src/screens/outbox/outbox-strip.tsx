@@ -1,7 +1,7 @@
 "use client";
-import { usePathname } from "next/navigation";
+import { usePathname, useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
-import { useEffect, useSyncExternalStore } from "react";
+import { useEffect, useRef, useSyncExternalStore } from "react";
 import { emptyOutbox, outbox } from "@/device/outbox";
 import { Button } from "@/kit/button";
 
@@ -9,6 +9,7 @@ import { Button } from "@/kit/button";
 export function OutboxStrip() {
   const t = useTranslations();
   const path = usePathname();
+  const router = useRouter();
   const state = useSyncExternalStore(
     (heard) => outbox().subscribe(heard),
     () => outbox().snapshot(),
@@ -22,7 +23,15 @@ export function OutboxStrip() {
   // Whatever page is opened next, what waits goes first.
   // biome-ignore lint/correctness/useExhaustiveDependencies: each page opened sends again
   useEffect(() => void outbox().send(), [path]);
-  if (state.tags.length === 0 && state.events === 0) return null;
+  // What has just been taken changes what the page says, and its own word of it may have come before the page listened.
+  const owed = state.tags.length + state.events;
+  const owedBefore = useRef(0);
+  useEffect(() => {
+    // A walk reads its own facts anew; read again as a page it would begin its log from the start.
+    if (owedBefore.current > 0 && owed === 0 && !path.startsWith("/inspect")) router.refresh();
+    owedBefore.current = owed;
+  }, [owed, router, path]);
+  if (owed === 0) return null;
   return (
     <aside
       aria-label={t("outbox.send")}
