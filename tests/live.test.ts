@@ -21,6 +21,10 @@ describe("what open pages hear", () => {
     heard.length = 0;
     await raiseTag(yard.db, "NOBODY", yard.people.untrained, "{}", at(1));
     await soon("");
+    // A page drawn just before that listens only now: what it can have missed it is told.
+    const late: string[] = [];
+    listener().listen((id) => late.push(id))();
+    expect(late).toEqual(expect.arrayContaining([unitId, ""]));
     deaf();
     heard.length = 0;
     await tagOut(yard, "LIVE-1", yard.people.untrained, 2);

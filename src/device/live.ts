@@ -6,6 +6,9 @@ export interface LiveState {
 
 type Heard = (unitId: string) => void;
 
+/** What one tab says to the others: whether there is a link and which unit moved, or that it has just come. */
+type Said = { readonly linked: boolean; readonly unitId?: string } | "new here";
+
 const retryMs = 5000;
 const silentMs = 40_000;
 
@@ -19,6 +22,7 @@ export class Live {
   private readonly heard = new Set<Heard>();
   private channel: BroadcastChannel | undefined;
   private started = false;
+  private leads = false;
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
@@ -39,8 +43,13 @@ export class Live {
     if (this.started) return;
     this.started = true;
     this.channel = new BroadcastChannel("rook-step-live");
-    this.channel.onmessage = ({ data }: MessageEvent<{ linked: boolean; unitId?: string }>) =>
-      this.take(data);
+    this.channel.onmessage = ({ data }: MessageEvent<Said>) => {
+      if (data !== "new here") this.take(data);
+      // What moved between the drawing of that page and now it can only have missed.
+      else if (this.leads && this.state.linked !== undefined)
+        this.channel?.postMessage({ ...this.state, unitId: "" });
+    };
+    this.channel.postMessage("new here");
     // A browser that knows it has no network says so at once; a stream may take a minute to notice.
     window.addEventListener("offline", () => this.take({ linked: false }));
     window.addEventListener("online", () => this.take({ linked: true, unitId: "" }));
@@ -52,6 +61,7 @@ export class Live {
 
   /** Listens to the server itself; only the tab that leads does. */
   private open(): void {
+    this.leads = true;
     const source = new EventSource("/api/live");
     let timer = setTimeout(() => this.say({ linked: false }), silentMs);
     source.onopen = () => {
@@ -67,13 +77,13 @@ export class Live {
     };
   }
 
-  private say(news: { linked: boolean; unitId?: string }): void {
+  private say(news: Exclude<Said, string>): void {
     this.channel?.postMessage(news);
     this.take(news);
   }
 
   /** A stream that was open may bring one more word when the browser has already lost its network: that is no link. */
-  private take({ linked: told, unitId }: { linked: boolean; unitId?: string }): void {
+  private take({ linked: told, unitId }: Exclude<Said, string>): void {
     const linked = told && navigator.onLine;
     const back = linked && this.state.linked === false;
     this.state = { linked };

@@ -76,6 +76,19 @@ describe("a page that follows the ledgers", () => {
     expect(asOf()).toBeTruthy();
   });
 
+  it("in a second tab learns from the first that there is a link, and reads what it missed", async () => {
+    online(true);
+    await page();
+    await happens(() => stream.onopen?.());
+    const second = new BroadcastChannel("rook-step-live");
+    const told = new Promise((resolve) => {
+      second.onmessage = ({ data }) => resolve(data);
+    });
+    second.postMessage("new here");
+    expect(await told).toEqual({ linked: true, unitId: "" });
+    second.close();
+  });
+
   it("is read again when the link is back, and after a minute, since a clearance ends by the clock too", async () => {
     online(true);
     await page();

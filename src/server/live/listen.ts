@@ -5,19 +5,23 @@ import { log } from "@/server/log";
 type Hear = (unitId: string) => void;
 
 const retryMs = 2000;
+const lateMs = 60_000;
 
 /**
  * One connection that listens for entries of any ledger, shared by every open page. While it is away nobody is told
- * anything, so whoever listens is told to read again when it is back.
+ * anything, so whoever listens is told to read again when it is back. A page is drawn before it listens: it is also
+ * told what has moved in the last minute.
  */
 class Listener {
   private readonly heard = new Set<Hear>();
+  private readonly moved = new Map<string, number>();
   private client: pg.Client | undefined;
 
   /** Hears of every unit whose ledger moves; an empty id asks for everything to be read again. */
   listen(hear: Hear): () => void {
     this.heard.add(hear);
     if (this.client === undefined) void this.connect();
+    else for (const unitId of this.lately()) hear(unitId);
     return () => {
       this.heard.delete(hear);
       if (this.heard.size === 0) this.close();
@@ -37,7 +41,10 @@ class Listener {
       again();
     });
     client.on("end", again);
-    client.on("notification", ({ payload }) => this.tell(payload ?? ""));
+    client.on("notification", ({ payload = "" }) => {
+      this.moved.set(payload, Date.now());
+      this.tell(payload);
+    });
     try {
       await client.connect();
       await client.query("LISTEN rook_ledger");
@@ -45,6 +52,11 @@ class Listener {
     } catch {
       again();
     }
+  }
+
+  private lately(): readonly string[] {
+    for (const [unitId, atMs] of this.moved) if (Date.now() - atMs > lateMs) this.moved.delete(unitId);
+    return [...this.moved.keys()];
   }
 
   private tell(unitId: string): void {
