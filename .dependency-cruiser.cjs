@@ -1,6 +1,39 @@
+/**
+ * The floors of src/core, lowest first: each imports only itself and what stands before it. What joins two of them
+ * is a floor of its own (`underway` joins a plan and a record).
+ */
+const floors = [
+  "vocabulary",
+  "sheet",
+  "machine",
+  "catalogue",
+  "plan",
+  "record",
+  "evidence",
+  "grade",
+  "decision",
+  "underway",
+  "shift",
+  "coverage",
+];
+
 /** Import rules: data flows one way. Each rule says why it stands. */
 module.exports = {
   forbidden: [
+    ...floors.map((floor, index) => ({
+      name: `core-floor-${floor}`,
+      comment: "A floor of the core imports only what stands before it.",
+      severity: "error",
+      from: { path: `^src/core/${floor}/`, pathNot: "\\.test\\.ts$" },
+      to: { path: "^src/core/", pathNot: `^src/core/(${floors.slice(0, index + 1).join("|")})/` },
+    })),
+    {
+      name: "core-has-no-other-floor",
+      comment: "A new folder of the core takes its place among the floors above.",
+      severity: "error",
+      from: {},
+      to: { path: "^src/core/", pathNot: `^src/core/(${floors.join("|")})/` },
+    },
     {
       name: "core-imports-only-core",
       comment: "src/core is pure: it imports only itself and zod, in which its data definitions are written.",

@@ -1,13 +1,17 @@
 import { describe, expect, it } from "vitest";
 import { messages } from "@/app/messages";
 import { checksOf } from "@/core/catalogue/catalogue";
-import { parts } from "@/core/catalogue/parts";
 import { interlocks } from "@/core/machine/interlocks";
 import { canBeFound, foundKinds, foundState } from "@/core/plan/found";
 import { planInspection } from "@/core/plan/plan";
-import { usualSchools } from "@/core/plan/schools";
-import { families } from "@/core/sheet/families";
 import type { Sheet } from "@/core/sheet/sheet";
+import { families } from "@/core/vocabulary/families";
+import { grades } from "@/core/vocabulary/grades";
+import { outcomeIds } from "@/core/vocabulary/outcomes";
+import { parts } from "@/core/vocabulary/parts";
+import { practiceIds, practices, usualPractice } from "@/core/vocabulary/practice";
+import { scopeKinds } from "@/core/vocabulary/scope";
+import { upkeepIds } from "@/core/vocabulary/upkeep";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 
 /** The words at a dotted key, or undefined. */
@@ -54,16 +58,30 @@ describe("the message files", () => {
     ).toEqual([]);
   });
 
+  it("have words for every grade, outcome, scope, practice and small thing fixed on the spot", () => {
+    const practice = practiceIds.flatMap((id) => [
+      `plan.practice.${id}`,
+      ...practices[id].map((value) => `plan.practiceValue.${id}.${value}`),
+    ]);
+    const rest = [
+      ...grades.map((grade) => `grade.${grade}`),
+      ...outcomeIds.map((outcome) => `outcome.${outcome}`),
+      ...scopeKinds.map((scope) => `record.scope.${scope}`),
+      ...upkeepIds.map((id) => `upkeep.${id}`),
+    ];
+    expect(missing([...practice, ...rest])).toEqual([]);
+  });
+
   it("have words for every change of state a plan may ask for", () => {
-    // Every school and every way a machine may be found, so that the rarer changes are among them.
-    const early = { ...usualSchools, auxiliary: "first", guards: "early" } as const;
+    // Every practice and every way a machine may be found, so that the rarer changes are among them.
+    const early = { ...usualPractice, auxiliary: "first", guards: "early" } as const;
     const keys = sheets.flatMap((sheet) =>
       foundKinds
         .filter((kind) => canBeFound(sheet, kind))
         .flatMap((kind) =>
-          [usualSchools, early].flatMap(
-            (schools) =>
-              planInspection({ sheet, scope: { kind: "full" }, schools, found: foundState(sheet, [kind]) })
+          [usualPractice, early].flatMap(
+            (practice) =>
+              planInspection({ sheet, scope: { kind: "full" }, practice, found: foundState(sheet, [kind]) })
                 .steps,
           ),
         )

@@ -95,7 +95,7 @@ describe("POST /api/v1/expect", () => {
 describe("POST /api/v1/grade", () => {
   const grade = (body: unknown) => gradeResponse.parse(gradeOf(gradeRequest.parse(body)));
 
-  it("follows the three schools, and the floor over all of them", () => {
+  it("follows the three grading policies, and the floor over all of them", () => {
     const scuffed = { part: "rails", condition: "scuffed" };
     expect(grade({ ...scuffed, policy: "graded" })).toMatchObject({ grade: "watch", floor: false });
     expect(grade({ ...scuffed, policy: "strict" })).toMatchObject({

@@ -3,9 +3,9 @@ import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { messages } from "@/app/messages";
 import { unitOfReading } from "@/core/catalogue/catalogue";
+import type { SealedDocument } from "@/core/decision/sealed";
 import { eventSchema, upcast } from "@/core/record/events";
 import { gaps } from "@/core/record/reduce";
-import type { SealedDocument } from "@/core/record/sealed";
 import { titleOfKey } from "@/screens/inspect/words";
 import { chainHash } from "@/server/ledger/append";
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { planInspection } from "@/core/plan/plan";
-import { usualSchools } from "@/core/plan/schools";
 import type { Sheet } from "@/core/sheet/sheet";
+import { usualPractice } from "@/core/vocabulary/practice";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { fitted, heightOf, type PaperWords, paperLines } from "@/server/plans/paper-lines";
 
@@ -19,7 +19,7 @@ describe("the paper form", () => {
   it.each(Object.entries<Sheet>(demoSheets))(
     "of %s holds every step in order on at most two pages, none too long",
     (_id, sheet) => {
-      const plan = planInspection({ sheet, scope: { kind: "full" }, schools: usualSchools });
+      const plan = planInspection({ sheet, scope: { kind: "full" }, practice: usualPractice });
       const lines = paperLines(plan, words);
       const boxes = lines.reduce((sum, line) => sum + (line.kind === "check" ? line.boxes.length : 0), 0);
       expect(boxes).toBe(plan.checks.length);

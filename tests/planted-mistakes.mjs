@@ -112,11 +112,11 @@ export const mistakes = [
   ],
   [
     "a reading that cannot be one passes",
-    "src/core/record/assess.ts",
+    "src/core/grade/assess.ts",
     "if (!isBelievable(quantity, event.value) || !isBelievableLimit(quantity, limit))",
     "if (limit === Number.NEGATIVE_INFINITY)",
     "unit",
-    "src/core/record/record.test.ts",
+    "src/core/decision/record.test.ts",
   ],
   [
     "a part that guards may fail and be graded",
@@ -360,7 +360,7 @@ export const mistakes = [
     "return refills.has(putRight) && context",
     "return context",
     "unit",
-    "src/core/record/record.test.ts",
+    "src/core/decision/record.test.ts",
   ],
   [
     "whoever is not trained is told at the end",

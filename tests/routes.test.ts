@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { readdirSync } from "node:fs";
 import { beforeAll, describe, expect, it } from "vitest";
-import { defaultPolicy } from "@/core/grade/policy";
+import { defaultPolicy } from "@/core/vocabulary/policy";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { startInspection } from "@/server/inspections/start";
 import type { Role } from "@/server/people/roles";

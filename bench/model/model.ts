@@ -1,8 +1,8 @@
 import { chromium } from "@playwright/test";
 import { checksOf } from "../../src/core/catalogue/catalogue";
-import { parts } from "../../src/core/catalogue/parts";
 import { interlocks } from "../../src/core/machine/interlocks";
-import { families } from "../../src/core/sheet/families";
+import { families } from "../../src/core/vocabulary/families";
+import { parts } from "../../src/core/vocabulary/parts";
 import { demoSheets } from "../../src/demo/sheets/demo-sheets";
 import { telescopicBoomSheet } from "../../src/demo/sheets/self-propelled-booms";
 import { bundle, loaded } from "../browser/bundle";

@@ -3,14 +3,14 @@ import { meansOf } from "../../src/core/plan/changes";
 import { foundStowed } from "../../src/core/plan/found";
 import { needsOf } from "../../src/core/plan/groups";
 import { type Cost, closedGoal, costOf, layOut, type Plan, planInspection } from "../../src/core/plan/plan";
-import { usualSchools } from "../../src/core/plan/schools";
 import { inScope } from "../../src/core/plan/scope";
 import type { Sheet } from "../../src/core/sheet/sheet";
+import { usualPractice } from "../../src/core/vocabulary/practice";
 import { paperOrder } from "./paper-order";
 
-const full = { scope: { kind: "full" }, schools: usualSchools } as const;
+const full = { scope: { kind: "full" }, practice: usualPractice } as const;
 
-/** The full plan of a machine found stowed, in the schools most yards follow. */
+/** The full plan of a machine found stowed, by the usual practice. */
 export const fullPlan = (sheet: Sheet): Plan => planInspection({ ...full, sheet });
 
 /** What the same checks cost in the fixed order of a paper form, with the changes of state that order forces. */

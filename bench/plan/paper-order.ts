@@ -1,5 +1,5 @@
 import type { Check } from "../../src/core/catalogue/catalogue";
-import { parts, type System } from "../../src/core/catalogue/parts";
+import { parts, type System } from "../../src/core/vocabulary/parts";
 
 /**
  * The yardstick the planner is measured against: the fixed order of a good paper form. FROZEN: written before the

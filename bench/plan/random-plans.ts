@@ -2,7 +2,7 @@ import { checkPlan } from "../../src/core/plan/checker/check-plan";
 import { asChecked } from "../../src/core/plan/checker/steps";
 import type { Violation } from "../../src/core/plan/checker/violation";
 import { planInspection } from "../../src/core/plan/plan";
-import { featureIds } from "../../src/core/sheet/features";
+import { featureIds } from "../../src/core/vocabulary/features";
 import { randomCase, randomProgress, seeded } from "../../src/demo/random-input";
 
 export interface Batch {

@@ -1,13 +1,13 @@
 import { checksOf } from "../core/catalogue/catalogue";
-import { type PartId, parts } from "../core/catalogue/parts";
 import { canBeFound, type FoundKind, foundKinds, foundState } from "../core/plan/found";
 import type { PlanInput, PlanStep, Progress } from "../core/plan/plan";
-import type { Schools } from "../core/plan/schools";
-import { type Scope, scopeKinds } from "../core/plan/scope";
-import { choices, choicesOf } from "../core/sheet/choices";
-import { type Family, families, powersOf } from "../core/sheet/families";
-import { familyMayHave, featureIds } from "../core/sheet/features";
 import { type Sheet, sheetSchema } from "../core/sheet/sheet";
+import { choices, choicesOf } from "../core/vocabulary/choices";
+import { type Family, families, powersOf } from "../core/vocabulary/families";
+import { familyMayHave, featureIds } from "../core/vocabulary/features";
+import { type PartId, parts } from "../core/vocabulary/parts";
+import type { Practice } from "../core/vocabulary/practice";
+import { type Scope, scopeKinds } from "../core/vocabulary/scope";
 import { demoSheets } from "./sheets/demo-sheets";
 
 /** A number from 0 to 1, 1 not included; the same seed gives the same numbers. */
@@ -33,7 +33,7 @@ const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(rando
 const some = <T>(random: Random, list: readonly T[], share: number): readonly T[] =>
   list.filter(() => random() < share);
 
-/** A machine nobody has built yet, found in some way, inspected by some school with what happens to be at hand. */
+/** A machine nobody has built yet, found in some way, inspected by some practice with what happens to be at hand. */
 export function randomCase(random: Random): RandomCase {
   const sheet = randomSheet(random);
   const found = randomFound(random, sheet);
@@ -42,7 +42,7 @@ export function randomCase(random: Random): RandomCase {
     input: {
       sheet,
       scope: randomScope(random, sheet),
-      schools: randomSchools(random),
+      practice: randomPractice(random),
       found: foundState(sheet, found),
       atHand: {
         people: random() < 0.3 ? 1 : 2,
@@ -120,7 +120,7 @@ function randomScope(random: Random, sheet: Sheet): Scope {
   };
 }
 
-const randomSchools = (random: Random): Schools => ({
+const randomPractice = (random: Random): Practice => ({
   start: pick(random, ["rear", "engine", "right_rear_wheel", "documents"]),
   documents: pick(random, ["first", "last"]),
   survey: pick(random, ["first", "last"]),

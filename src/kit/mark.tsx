@@ -1,13 +1,5 @@
-export type MarkKind =
-  | "fine"
-  | "put_right"
-  | "watch"
-  | "repair_by"
-  | "tag_out"
-  | "open"
-  | "skipped"
-  | "not_fitted"
-  | "place";
+import type { Grade } from "@/core/vocabulary/grades";
+export type MarkKind = Grade | "open" | "skipped" | "not_fitted" | "place";
 
 const tones: Readonly<Record<MarkKind, string>> = {
   fine: "text-moss",

@@ -1,5 +1,5 @@
-import type { Outcome } from "@/core/decision/decide";
 import type { StandingState } from "@/core/decision/standing";
+import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { MarkKind } from "@/kit/mark";
 
 /** The square of each state a unit may stand in. */

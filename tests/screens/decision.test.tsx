@@ -1,6 +1,6 @@
 import { act } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import type { Outcome } from "@/core/decision/decide";
+import type { Outcome } from "@/core/vocabulary/outcomes";
 import { DecisionView } from "@/screens/inspect/decision";
 import type { InspectModel } from "@/screens/inspect/model";
 import { alerted, asked, button, press, screen, serverSays, show, type } from "./show";

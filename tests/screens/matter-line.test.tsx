@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from "vitest";
-import type { MatterStanding } from "@/core/record/matters";
+import type { MatterStanding } from "@/core/grade/matters";
 import { MatterLine } from "@/screens/inspect/matter-line";
 import type { InspectModel } from "@/screens/inspect/model";
 import { button, enter, press, screen, show, type } from "./show";

@@ -1,8 +1,8 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import { checksOf } from "@/core/catalogue/catalogue";
-import { defaultPolicy } from "@/core/grade/policy";
 import { foundStowed } from "@/core/plan/found";
 import type { Sheet } from "@/core/sheet/sheet";
+import { defaultPolicy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { InspectData } from "@/screens/inspect/model";
 

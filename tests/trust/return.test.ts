@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { PartId } from "@/core/catalogue/parts";
+import type { PartId } from "@/core/vocabulary/parts";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { walkAndSign } from "@/server/demo/walk";

@@ -1,10 +1,10 @@
 import { randomUUID } from "node:crypto";
 import { sql } from "kysely";
-import { defaultPolicy } from "@/core/grade/policy";
 import { foundStowed } from "@/core/plan/found";
 import type { InspectionEvent, Saw } from "@/core/record/events";
-import { featuresOf } from "@/core/sheet/features";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
+import { featuresOf } from "@/core/vocabulary/features";
+import { defaultPolicy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { Db } from "@/server/database/database";
 import { seededRandom } from "@/server/demo/random";

@@ -1,6 +1,6 @@
 import { NextIntlClientProvider } from "next-intl";
 import { messages } from "@/app/messages";
-import { schoolsOf } from "@/core/plan/schools";
+import { practiceOf } from "@/core/vocabulary/practice";
 import { Chrome } from "@/screens/chrome/chrome";
 import { PlanningView } from "@/screens/plan/planning-view";
 import { database } from "@/server/database/database";
@@ -21,7 +21,7 @@ export default async function PlanningPage() {
   return (
     <Chrome data={await chromeData(call)} at="planning">
       <NextIntlClientProvider messages={messages}>
-        <PlanningView models={await modelsInUse(db, call.siteId)} policy={schoolsOf(site.policy)} />
+        <PlanningView models={await modelsInUse(db, call.siteId)} policy={practiceOf(site.policy)} />
       </NextIntlClientProvider>
     </Chrome>
   );

@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
-import { figures } from "../sheet/figures";
 import { figureOf } from "../sheet/read";
 import { type Sheet, sheetSchema } from "../sheet/sheet";
+import { figures } from "../vocabulary/figures";
 import { checksOf, unitOfReading } from "./catalogue";
 
 const sheets: readonly Sheet[] = Object.values(demoSheets);

@@ -1,8 +1,9 @@
 import { buildMachine } from "../machine/machine";
-import type { FigureUnit } from "../sheet/figures";
-import { type PositionId, positionsOf } from "../sheet/positions";
 import { applies } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import type { ConditionRule } from "../vocabulary/condition-rule";
+import type { FigureUnit } from "../vocabulary/figures";
+import { type PositionId, positionsOf } from "../vocabulary/positions";
 import { chassisChecks } from "./chassis";
 import { documentChecks } from "./documents";
 import { driveTests } from "./drive-tests";
@@ -22,7 +23,7 @@ import { startingChecks } from "./starting";
 import { driven } from "./states";
 import { structureChecks } from "./structure";
 import { surveyChecks } from "./survey";
-import type { CheckDefinition, ConditionRule, StopId } from "./types";
+import type { CheckDefinition, StopId } from "./types";
 import { undercarriageChecks } from "./undercarriage";
 import { withFloors } from "./ways-to-fail";
 

@@ -1,4 +1,4 @@
-import { fourWheeled, platformDriven, selfPropelledBooms } from "../sheet/families";
+import { fourWheeled, platformDriven, selfPropelledBooms } from "../vocabulary/families";
 import { floor, putRight, repair, stop, watch } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition, StopId } from "./types";

@@ -2,11 +2,11 @@ import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { interlocks } from "../machine/interlocks";
 import { buildMachine } from "../machine/machine";
-import { families, powersOf } from "../sheet/families";
-import { type FeatureId, featuresOf } from "../sheet/features";
 import type { Sheet } from "../sheet/sheet";
+import { families, powersOf } from "../vocabulary/families";
+import { type FeatureId, featuresOf } from "../vocabulary/features";
+import { parts } from "../vocabulary/parts";
 import { checksOf, writtenChecks } from "./catalogue";
-import { parts } from "./parts";
 
 const sheets: readonly Sheet[] = Object.values(demoSheets);
 const tyres = ["air", "foam_filled", "solid", "casters", "tracks"] as const;

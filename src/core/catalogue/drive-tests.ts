@@ -1,4 +1,4 @@
-import { platformDriven, selfDriven } from "../sheet/families";
+import { platformDriven, selfDriven } from "../vocabulary/families";
 import { floor, repair, stop, watch } from "./rules";
 import { driving } from "./states";
 import type { CheckDefinition } from "./types";

@@ -1,4 +1,4 @@
-import { booms, masts } from "../sheet/families";
+import { booms, masts } from "../vocabulary/families";
 import { floor, repair, stop } from "./rules";
 import { atGround, groundMoves, shutDown } from "./states";
 import type { CheckDefinition } from "./types";

@@ -2,10 +2,11 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { gradeFinding } from "../grade/grade";
-import { defaultPolicy, ownerGrade, type Policy } from "../grade/policy";
+import { ownerGrades } from "../vocabulary/grades";
+import { parts } from "../vocabulary/parts";
+import { defaultPolicy, type Policy } from "../vocabulary/policy";
 import { checksOf, conditionsOf, writtenChecks } from "./catalogue";
 import { movementWrongs } from "./movements";
-import { parts } from "./parts";
 import { waysToFail, wayToFail } from "./ways-to-fail";
 
 const everyCondition = writtenChecks.flatMap((check) =>
@@ -70,7 +71,7 @@ const policies: fc.Arbitrary<Policy> = fc.record({
   upkeep: fc.subarray([...defaultPolicy.upkeep]),
   rules: fc.dictionary(
     fc.constantFrom(...everyCondition.map(({ check, condition }) => `${check.id}/${condition}`)),
-    fc.constantFrom(...ownerGrade.options),
+    fc.constantFrom(...ownerGrades),
     { minKeys: 0, maxKeys: 60 },
   ),
 }) as unknown as fc.Arbitrary<Policy>;

@@ -1,5 +1,5 @@
-import { legged } from "../sheet/families";
 import type { Sheet } from "../sheet/sheet";
+import { legged } from "../vocabulary/families";
 import { floor, repair, stop, watch } from "./rules";
 import { atGround, groundMoves } from "./states";
 import type { CheckDefinition } from "./types";

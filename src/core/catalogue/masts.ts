@@ -1,4 +1,4 @@
-import { masts } from "../sheet/families";
+import { masts } from "../vocabulary/families";
 import { floor, putRight, repair, stop, watch } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition } from "./types";

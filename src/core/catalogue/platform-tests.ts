@@ -1,4 +1,4 @@
-import { platformDriven, selfDriven, selfPropelledBooms } from "../sheet/families";
+import { platformDriven, selfDriven, selfPropelledBooms } from "../vocabulary/families";
 import { floor, repair, stop, watch } from "./rules";
 import { atPlatform, driving, platformMoves } from "./states";
 import type { CheckDefinition } from "./types";

@@ -1,4 +1,4 @@
-import { booms } from "../sheet/families";
+import { booms } from "../vocabulary/families";
 import { floor, putRight, repair, stop, watch } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition } from "./types";

@@ -1,5 +1,6 @@
-import type { FloorRule } from "./floor-rules";
-import type { ConditionRule, Upkeep } from "./types";
+import type { ConditionRule } from "../vocabulary/condition-rule";
+import type { FloorRule } from "../vocabulary/floor-rules";
+import type { Upkeep } from "../vocabulary/upkeep";
 
 /** Short ways to write a condition's rule, so that a catalogue entry reads as a list of what may be found. */
 export const floor = (rule: FloorRule): ConditionRule => ({ graded: "tag_out", floor: rule });

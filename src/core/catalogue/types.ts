@@ -1,10 +1,10 @@
 import type { TestSetting } from "../machine/expect";
-import type { Quantity } from "../measure/believable";
-import type { Applies } from "../sheet/applies-to";
-import type { FigureId, FigureUnit } from "../sheet/figures";
-import type { PositionId } from "../sheet/positions";
-import type { FloorRule } from "./floor-rules";
-import type { PartId } from "./parts";
+import type { Applies } from "../vocabulary/applies-to";
+import type { Quantity } from "../vocabulary/believable";
+import type { ConditionRule } from "../vocabulary/condition-rule";
+import type { FigureId, FigureUnit } from "../vocabulary/figures";
+import type { PartId } from "../vocabulary/parts";
+import type { PositionId } from "../vocabulary/positions";
 
 /** From where a check is made. */
 export type CheckStation = "documents" | "walk" | "ground" | "platform" | "drive" | "survey" | "close";
@@ -40,35 +40,6 @@ export type Phase =
   | "survey"
   | "park"
   | "transport";
-
-/** Worst last. `conditions` is about the place or the weather and is no fault of the machine. */
-export type Grade = "fine" | "put_right" | "watch" | "repair_by" | "tag_out";
-
-/** Small things an operator may put right on the spot, each a policy setting (section 12). */
-export type Upkeep =
-  | "top_up_water"
-  | "top_up_oil"
-  | "top_up_coolant"
-  | "fill_fuel"
-  | "clean"
-  | "remove_debris"
-  | "latch_cover"
-  | "refit_pin"
-  | "return_manual"
-  | "tighten_cap"
-  | "grease"
-  | "inflate"
-  | "reset_breaker"
-  | "set_right";
-
-export interface ConditionRule {
-  /** The grade under the graded school, before the owner's own rules and before the floor. */
-  readonly graded: Exclude<Grade, "fine">;
-  readonly floor?: FloorRule;
-  readonly upkeep?: Upkeep;
-  /** A matter of the place: stops the work there, not the machine. */
-  readonly conditions?: true;
-}
 
 /** The state a check needs, by plan variable (see `plan/variables.ts`). */
 export type Needs = Readonly<Record<string, string>>;

@@ -1,4 +1,4 @@
-import { type Family, legged } from "../sheet/families";
+import { type Family, legged } from "../vocabulary/families";
 import { floor, putRight, repair, stop, watch } from "./rules";
 import { shutDown } from "./states";
 import type { CheckDefinition, StopId } from "./types";

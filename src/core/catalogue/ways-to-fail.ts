@@ -1,6 +1,6 @@
-import type { FloorRule } from "./floor-rules";
-import { type PartEntry, type PartId, parts, type Role } from "./parts";
-import type { ConditionRule } from "./types";
+import type { ConditionRule } from "../vocabulary/condition-rule";
+import type { FloorRule } from "../vocabulary/floor-rules";
+import { type PartEntry, type PartId, parts, type Role } from "../vocabulary/parts";
 
 /**
  * How a part can fail, by the condition an operator picks. What is not among the first five is graded by the

@@ -1,8 +1,8 @@
 import { expectedOf } from "../machine/expect";
 import { buildMachine } from "../machine/machine";
-import { type FeatureId, familyMayHave } from "../sheet/features";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import { type FeatureId, familyMayHave } from "../vocabulary/features";
 import { type Check, type CheckKey, checksOf } from "./catalogue";
 
 /** One way in which a unit would be asked less, or graded softer, than it is. */

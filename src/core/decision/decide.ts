@@ -1,19 +1,9 @@
-import type { PartId } from "../catalogue/parts";
 import type { LedgerView } from "../evidence/seen";
-import type { Scope } from "../plan/scope";
-import type { Assessment } from "../record/assess";
-import type { MatterKind, MatterStanding, OpenMatter } from "../record/matters";
-
-/** Worst first: when device and server differ the one that comes first here stands. */
-export const outcomes = [
-  "tagged_out",
-  "not_cleared",
-  "stopped_for_conditions",
-  "cleared_with_notes",
-  "retest_passed",
-  "cleared",
-] as const;
-export type Outcome = (typeof outcomes)[number];
+import type { Assessment } from "../grade/assess";
+import type { MatterKind, MatterStanding, OpenMatter } from "../grade/matters";
+import type { Outcome } from "../vocabulary/outcomes";
+import type { PartId } from "../vocabulary/parts";
+import type { Scope } from "../vocabulary/scope";
 
 /** What besides this inspection bears on the decision, read when it is signed. */
 export interface DecisionFacts {
@@ -65,12 +55,6 @@ export interface Decision {
   readonly outcome: Outcome;
   readonly reasons: readonly Reason[];
 }
-
-export const worseOutcome = (a: Outcome, b: Outcome): Outcome =>
-  outcomes.indexOf(a) <= outcomes.indexOf(b) ? a : b;
-
-export const clears = (outcome: Outcome): boolean =>
-  outcome === "cleared" || outcome === "cleared_with_notes";
 
 /**
  * Weighs the whole: what was found, what is missing, and what stands besides. "Incomplete" is never a pass, and a

@@ -1,11 +1,11 @@
 import type { Check } from "../catalogue/catalogue";
 import { endedBy } from "../evidence/seen";
-import type { Policy } from "../grade/policy";
-import { type Assessment, assess, type ContextOf } from "../record/assess";
+import { type Assessment, assess, type ContextOf } from "../grade/assess";
+import { type MatterStanding, standingMatters } from "../grade/matters";
 import type { InspectionEvent } from "../record/events";
-import { type MatterStanding, standingMatters } from "../record/matters";
 import { type Reduction, reduce } from "../record/reduce";
 import type { Sheet } from "../sheet/sheet";
+import type { Policy } from "../vocabulary/policy";
 import { type Decision, type DecisionFacts, decide } from "./decide";
 
 export interface Judgement {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { worseOutcome } from "./decide";
+import { worseOutcome } from "../vocabulary/outcomes";
 import { clearanceEndsMs, clearsBeforeMs, type StandingFacts, shiftFor, standingOf } from "./standing";
 
 const at = (text: string) => Date.parse(`2026-03-${text}:00Z`);

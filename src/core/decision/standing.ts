@@ -1,6 +1,6 @@
 import type { EntryKind } from "../evidence/touches";
-import type { Policy } from "../grade/policy";
-import { clears, type Outcome } from "./decide";
+import { clears, type Outcome } from "../vocabulary/outcomes";
+import type { Policy } from "../vocabulary/policy";
 
 /** The facts about a unit at one moment, read under the unit's lock. Times are milliseconds since 1970. */
 export interface StandingFacts {

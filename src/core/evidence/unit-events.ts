@@ -1,4 +1,4 @@
-import type { Policy } from "../grade/policy";
+import type { Policy } from "../vocabulary/policy";
 import type { Touches } from "./touches";
 
 /** What happens to a unit between its inspections and bears on what the last one proved (field guide, section 2). */

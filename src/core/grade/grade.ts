@@ -1,5 +1,7 @@
-import type { ConditionRule, Grade, Upkeep } from "../catalogue/types";
-import type { Policy } from "./policy";
+import type { ConditionRule } from "../vocabulary/condition-rule";
+import type { FindingGrade } from "../vocabulary/grades";
+import type { Policy } from "../vocabulary/policy";
+import { type Upkeep, upkeep } from "../vocabulary/upkeep";
 
 /** What was found, as far as grading asks. */
 export interface Found {
@@ -22,35 +24,28 @@ export interface GradeContext {
 export const noContext: GradeContext = { earlierTopUps: 0, grown: false };
 
 export interface Graded {
-  readonly grade: Exclude<Grade, "fine">;
+  readonly grade: FindingGrade;
   /** The rule that gave the grade; its words are in the message files. */
   readonly rule: string;
   /** True when the floor set it: no policy, person or acceptance can lower it. */
   readonly floor: boolean;
 }
 
-/** What goes somewhere when it is gone: the same again within a few shifts is a leak. Cleaning a deck is not. */
-const refills: ReadonlySet<Upkeep> = new Set(["top_up_water", "top_up_oil", "top_up_coolant", "inflate"]);
-
-const order: readonly Grade[] = ["fine", "put_right", "watch", "repair_by", "tag_out"];
-
-export const isWorse = (a: Grade, b: Grade): boolean => order.indexOf(a) > order.indexOf(b);
-
 /**
- * Grades one finding: the school, then the owner's rules, then what is known of the same place, and the floor
+ * Grades one finding: the yard's way of grading, then the owner's rules, then what is known of the same place, and the floor
  * of the field guide's section 11 after everything else.
  */
 export function gradeFinding(found: Found, policy: Policy, context: GradeContext): Graded {
   if (found.rule.floor !== undefined)
     return { grade: "tag_out", rule: `floor.${found.rule.floor}`, floor: true };
-  return byContext(byOwner(bySchool(found, policy, context), found, policy), context);
+  return byContext(byOwner(byGrading(found, policy, context), found, policy), context);
 }
 
-function bySchool(found: Found, policy: Policy, context: GradeContext): Graded {
+function byGrading(found: Found, policy: Policy, context: GradeContext): Graded {
   const { rule, putRight } = found;
   if (rule.conditions) return { grade: "watch", rule: "place.conditions", floor: false };
   if (putRight !== undefined && putRight === rule.upkeep && policy.upkeep.includes(putRight)) {
-    return refills.has(putRight) && context.earlierTopUps >= policy.topUpsAllowed
+    return upkeep[putRight].refilled && context.earlierTopUps >= policy.topUpsAllowed
       ? { grade: "repair_by", rule: "upkeep.repeated", floor: false }
       : { grade: "put_right", rule: "upkeep.put_right", floor: false };
   }

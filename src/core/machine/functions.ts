@@ -1,8 +1,8 @@
-import type { Applies } from "../sheet/applies-to";
-import { booms, type Family, legged, platformDriven, scissors, verticals } from "../sheet/families";
-import type { FeatureId } from "../sheet/features";
 import { applies, mayHave } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import type { Applies } from "../vocabulary/applies-to";
+import { booms, type Family, legged, platformDriven, scissors, verticals } from "../vocabulary/families";
+import type { FeatureId } from "../vocabulary/features";
 import type { Station } from "./state";
 
 /** What kind of thing a function moves: interlocks block groups, not names. */

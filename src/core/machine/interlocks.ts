@@ -1,6 +1,6 @@
-import type { Applies } from "../sheet/applies-to";
-import { platformDriven, selfDriven } from "../sheet/families";
-import type { LampId, SoundId } from "../sheet/signs";
+import type { Applies } from "../vocabulary/applies-to";
+import { platformDriven, selfDriven } from "../vocabulary/families";
+import type { LampId, SoundId } from "../vocabulary/signs";
 import type { Condition } from "./condition";
 import type { FunctionGroup } from "./functions";
 import type { Station } from "./state";

@@ -1,6 +1,6 @@
-import type { Applies } from "../sheet/applies-to";
 import { applies } from "../sheet/read";
-import { type LampId, lamps, type Pattern, type SoundId, sounds } from "../sheet/signs";
+import type { Applies } from "../vocabulary/applies-to";
+import { type LampId, lamps, type Pattern, type SoundId, sounds } from "../vocabulary/signs";
 import { bind, type Condition, test } from "./condition";
 import type { FunctionGroup } from "./functions";
 import type { Machine } from "./machine";

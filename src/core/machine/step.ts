@@ -1,4 +1,4 @@
-import type { LampId } from "../sheet/signs";
+import type { LampId } from "../vocabulary/signs";
 import { evaluate, test, undecided } from "./condition";
 import type { Interlock } from "./interlocks";
 import { type BoundInterlock, type Machine, type Movement, movementKey } from "./machine";

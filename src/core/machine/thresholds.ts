@@ -1,7 +1,7 @@
-import { legged, verticals } from "../sheet/families";
-import type { FigureId } from "../sheet/figures";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import { legged, verticals } from "../vocabulary/families";
+import type { FigureId } from "../vocabulary/figures";
 import type { Threshold } from "./condition";
 
 /** Just out of transport posture, as a fraction of travel. */

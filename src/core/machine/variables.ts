@@ -1,7 +1,7 @@
-import type { Applies } from "../sheet/applies-to";
-import { booms, type Family, legged, platformDriven } from "../sheet/families";
 import { applies, fitOf, hasEngine } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import type { Applies } from "../vocabulary/applies-to";
+import { booms, type Family, legged, platformDriven } from "../vocabulary/families";
 import { functionsOf, type MachineFunction } from "./functions";
 import {
   keyOf,

@@ -4,13 +4,13 @@ import { crankMastSheet, slabScissorSheet } from "@/demo/sheets/scissors-and-mas
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { type Check, checksOf } from "../catalogue/catalogue";
 import type { Sheet } from "../sheet/sheet";
+import { usualPractice } from "../vocabulary/practice";
 import { changesBoundMin, walkBoundMin } from "./bound";
 import { meansOf } from "./changes";
 import { foundStowed } from "./found";
 import { groupsOf } from "./groups";
 import { walkM_per_min } from "./places";
 import { closedGoal } from "./plan";
-import { usualSchools } from "./schools";
 import { cheapestOrder, edgesOf, type Problem } from "./search";
 import { loopOf, turns } from "./walk";
 
@@ -101,7 +101,7 @@ function problemOf(sheet: Sheet, checks: readonly Check[]) {
   const state = foundStowed(sheet);
   const closed = closedGoal(means.variables, state);
   const known = new Set(means.variables.map((v) => v.id));
-  const groups = groupsOf(checks, usualSchools, known, means.outline, state);
+  const groups = groupsOf(checks, usualPractice, known, means.outline, state);
   const problem: Problem = {
     groups,
     means,

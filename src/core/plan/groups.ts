@@ -1,9 +1,9 @@
 import type { Check } from "../catalogue/catalogue";
 import type { CheckStation, StopId } from "../catalogue/types";
+import type { Practice } from "../vocabulary/practice";
 import { foundRaised } from "./found";
 import type { Outline, OutlineM } from "./places";
 import { rulesUnder } from "./precedence";
-import type { Schools } from "./schools";
 import type { PlanState } from "./variables";
 
 /**
@@ -31,13 +31,13 @@ export interface Group {
 /** The groups of these checks, in the order of the catalogue, with what must come before each. */
 export function groupsOf(
   checks: readonly Check[],
-  schools: Schools,
+  practice: Practice,
   known: ReadonlySet<string>,
   outline: Outline,
   found: PlanState,
 ): readonly Group[] {
   const states = new Map(checks.map((check) => [check, needsOf(check, known)]));
-  const rules = rulesUnder(schools, foundRaised(found));
+  const rules = rulesUnder(practice, foundRaised(found));
   const byKey = new Map<string, Check[]>();
   const roles = new Map<Check, Roles>();
   for (const check of checks) {

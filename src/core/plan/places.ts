@@ -1,7 +1,7 @@
 import type { StopId } from "../catalogue/types";
-import type { PositionId } from "../sheet/positions";
 import { drawnM } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import type { PositionId } from "../vocabulary/positions";
 
 /**
  * A person walks along the outline of the machine, an arm's length off: nobody climbs over it. Metres along that

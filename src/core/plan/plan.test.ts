@@ -4,15 +4,16 @@ import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { checksOf } from "../catalogue/catalogue";
 import type { Sheet } from "../sheet/sheet";
+import { usualPractice } from "../vocabulary/practice";
+import type { Scope } from "../vocabulary/scope";
 import { checkPlan } from "./checker/check-plan";
 import { asChecked } from "./checker/steps";
 import { canBeFound, foundKinds, foundState, foundStowed } from "./found";
 import { costOf, type PlanInput, planInspection } from "./plan";
 import { everythingAtHand } from "./possible";
-import { usualSchools } from "./schools";
-import { type Scope, whyRetested } from "./scope";
+import { whyRetested } from "./scope";
 
-const base: Omit<PlanInput, "sheet"> = { scope: { kind: "full" }, schools: usualSchools };
+const base: Omit<PlanInput, "sheet"> = { scope: { kind: "full" }, practice: usualPractice };
 const sheets = Object.entries<Sheet>(demoSheets);
 const idsOf = (input: PlanInput) => planInspection(input).checks.map((c) => c.definition.id);
 

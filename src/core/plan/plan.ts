@@ -1,6 +1,9 @@
 import { type Check, checksOf } from "../catalogue/catalogue";
 import type { CheckStation, StopId } from "../catalogue/types";
 import type { Sheet } from "../sheet/sheet";
+import type { Practice } from "../vocabulary/practice";
+import type { Scope } from "../vocabulary/scope";
+import { asPractised } from "./as-practised";
 import { changesBoundMin, walkBoundMin } from "./bound";
 import { type Change, meansOf, reachWalkingLeast } from "./changes";
 import { foundStowed } from "./found";
@@ -8,8 +11,7 @@ import { type Group, groupsOf } from "./groups";
 import type { OutlineM } from "./places";
 import { walkM_per_min } from "./places";
 import { type AtHand, everythingAtHand, type Incomplete, possibleWith } from "./possible";
-import { asPractised, type Schools } from "./schools";
-import { inScope, type Scope } from "./scope";
+import { inScope } from "./scope";
 import { cheapestOrder, edgesOf, type Found, tryReach } from "./search";
 import type { PlanState, PlanVariable } from "./variables";
 import { loopOf, turns } from "./walk";
@@ -17,7 +19,7 @@ import { loopOf, turns } from "./walk";
 export interface PlanInput {
   readonly sheet: Sheet;
   readonly scope: Scope;
-  readonly schools: Schools;
+  readonly practice: Practice;
   /** How the machine was found; stowed where not given. */
   readonly found?: PlanState;
   /** Who and what is there; everything, and two people, where not given. */
@@ -100,14 +102,14 @@ export interface Plan {
  * between them as a step of its own and everything closed at the end. The same input always gives the same plan.
  */
 export function planInspection(input: PlanInput): Plan {
-  const { sheet, schools } = input;
+  const { sheet, practice } = input;
   const found = input.found ?? foundStowed(sheet);
   const atHand = input.atHand ?? everythingAtHand;
   const state = input.progress?.state ?? found;
   const means = meansOf(sheet, { key: atHand.key, held: input.progress?.held ?? false });
   const known = new Set(means.variables.map((v) => v.id));
 
-  const practised = asPractised(sheet, schools, found, !atHand.missing.includes("ramp"));
+  const practised = asPractised(sheet, practice, found, !atHand.missing.includes("ramp"));
   const done = new Set(input.progress?.done ?? []);
   const wanted = inScope(input.scope, checksOf(sheet), sheet, found).map(practised);
   const { possible, incomplete } = possibleWith(
@@ -121,8 +123,8 @@ export function planInspection(input: PlanInput): Plan {
   const areaSeen = possible.some((check) => check.definition.leaves?.["testArea"] !== undefined);
   const before = areaSeen ? { ...state, testArea: "confirmed" } : state;
   const closed = closable(closedGoal(means.variables, found), (goal) => tryReach(means, before, goal, at));
-  const groups = groupsOf(possible, schools, known, means.outline, found).map((group) =>
-    leavesIt(group, schools) ? { ...group, needs: { ...group.needs, ...closed } } : group,
+  const groups = groupsOf(possible, practice, known, means.outline, found).map((group) =>
+    leavesIt(group, practice) ? { ...group, needs: { ...group.needs, ...closed } } : group,
   );
   const problem = {
     groups,
@@ -134,7 +136,7 @@ export function planInspection(input: PlanInput): Plan {
     ridesAfter: groups.filter((g) => g.lowers).map((g) => g.index),
   };
   const edges = edgesOf(problem);
-  const loops = turns.map((turn) => loopOf(groups, sheet, schools.start, means.outline, turn, at));
+  const loops = turns.map((turn) => loopOf(groups, sheet, practice.start, means.outline, turn, at));
   let best: Found = { order: undefined, minutes: Number.POSITIVE_INFINITY, exact: true };
   for (const loop of loops) {
     const other = cheapestOrder(problem, loop, edges, best.minutes);
@@ -175,9 +177,9 @@ export function planInspection(input: PlanInput): Plan {
 }
 
 /** It is parked as it is to be left; and who surveys the workplace last has left the machine. */
-function leavesIt(group: Group, schools: Schools): boolean {
+function leavesIt(group: Group, practice: Practice): boolean {
   const phase = group.checks[0]?.definition.phase;
-  return phase === "park" || (phase === "survey" && schools.survey === "last");
+  return phase === "park" || (phase === "survey" && practice.survey === "last");
 }
 
 /** What a sequence of steps costs. */

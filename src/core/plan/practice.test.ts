@@ -1,14 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { usualPractice } from "../vocabulary/practice";
 import { meansOf, reach } from "./changes";
 import { foundStowed } from "./found";
 import { type PlanInput, planInspection } from "./plan";
-import { usualSchools } from "./schools";
 
 const base = {
   scope: { kind: "full" },
-  schools: { ...usualSchools, start: "rear" },
+  practice: { ...usualPractice, start: "rear" },
 } as const satisfies Omit<PlanInput, "sheet">;
 const names = (input: PlanInput) =>
   planInspection(input).steps.map((s) =>
@@ -106,11 +106,11 @@ describe("the order practitioners follow", () => {
     expect(checkIn.checks.some((c) => c.definition.station === "platform")).toBe(false);
   });
 
-  it("follows the schools: documents or survey moved to the other end", () => {
+  it("follows the practice: documents or survey moved to the other end", () => {
     const late = names({
       ...base,
       sheet: slabScissorSheet,
-      schools: { ...base.schools, documents: "last", survey: "first" },
+      practice: { ...base.practice, documents: "last", survey: "first" },
     });
     expect(precedes(late, "wheel.tyre", "doc.manual")).toBe(true);
     expect(precedes(late, "place.ground", "wheel.tyre")).toBe(true);

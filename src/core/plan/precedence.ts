@@ -1,13 +1,13 @@
 import type { Check } from "../catalogue/catalogue";
-import type { Schools } from "./schools";
+import type { Practice } from "../vocabulary/practice";
 
 /** One rule of order: every check of `earlier` is done before any of `later`. */
 export interface OrderRule {
   readonly id: string;
   readonly earlier: (check: Check) => boolean;
   readonly later: (check: Check) => boolean;
-  /** The schools, and the way a machine was found, under which it holds; all where not given. */
-  readonly under?: (schools: Schools, foundRaised: boolean) => boolean;
+  /** The practice, and the way a machine was found, under which it holds; all where not given. */
+  readonly under?: (practice: Practice, foundRaised: boolean) => boolean;
 }
 
 const id =
@@ -57,7 +57,7 @@ export const orderRules: readonly OrderRule[] = [
     earlier: looks,
     later: (c) => phase("documents")(c) && !id("doc.tag_and_log")(c),
   },
-  // Whichever the school, manual and placards have been read before anything is tried.
+  // Whatever the practice, manual and placards have been read before anything is tried.
   { id: "read_before_tests", earlier: phase("documents"), later: powered },
   // One found in the air is looked at there and brought down before anyone walks off to survey.
   {
@@ -161,6 +161,6 @@ export const orderRules: readonly OrderRule[] = [
   { id: "park_before_road", earlier: phase("park"), later: phase("transport") },
 ];
 
-/** The rules that hold under these schools, for a machine found so. */
-export const rulesUnder = (schools: Schools, foundRaised: boolean): readonly OrderRule[] =>
-  orderRules.filter((rule) => rule.under?.(schools, foundRaised) ?? true);
+/** The rules that hold under this practice, for a machine found so. */
+export const rulesUnder = (practice: Practice, foundRaised: boolean): readonly OrderRule[] =>
+  orderRules.filter((rule) => rule.under?.(practice, foundRaised) ?? true);

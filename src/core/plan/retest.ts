@@ -1,9 +1,9 @@
 import type { Check } from "../catalogue/catalogue";
-import type { PartId } from "../catalogue/parts";
 import { expectedOf } from "../machine/expect";
 import type { Component, ComponentId, Fault } from "../machine/faults";
 import { buildMachine, failingParts, type Machine } from "../machine/machine";
 import type { Sheet } from "../sheet/sheet";
+import type { PartId } from "../vocabulary/parts";
 
 /** Why a check is re-tested. */
 export type Touch =

@@ -1,8 +1,8 @@
-import type { Applies } from "../sheet/applies-to";
-import { legged } from "../sheet/families";
-import type { PositionId } from "../sheet/positions";
 import { applies, choiceOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import type { Applies } from "../vocabulary/applies-to";
+import { legged } from "../vocabulary/families";
+import type { PositionId } from "../vocabulary/positions";
 
 /** The machine's state as planning needs it: one word per variable. `unknown` where nobody has looked yet. */
 export type PlanState = Readonly<Record<string, string>>;

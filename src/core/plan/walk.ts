@@ -1,8 +1,8 @@
-import type { PositionId } from "../sheet/positions";
 import type { Sheet } from "../sheet/sheet";
+import type { PositionId } from "../vocabulary/positions";
+import type { StartCorner } from "../vocabulary/practice";
 import type { Group } from "./groups";
 import type { Outline, OutlineM } from "./places";
-import type { StartCorner } from "./schools";
 
 /** Which way round, seen from above. */
 export type Turn = "left_about" | "right_about";

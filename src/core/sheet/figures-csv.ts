@@ -1,7 +1,7 @@
-import type { Family } from "./families";
-import { type FigureId, figures, figuresOf } from "./figures";
+import type { Family } from "../vocabulary/families";
+import { type FigureId, figures, figuresOf } from "../vocabulary/figures";
+import { toStored, unitsFor } from "../vocabulary/units";
 import type { Sheet } from "./sheet";
-import { toStored, unitsFor } from "./units";
 
 export interface CsvError {
   /** Line of the file, the header being 1. */

@@ -1,4 +1,4 @@
-import type { FigureId } from "./figures";
+import type { FigureId } from "../vocabulary/figures";
 import type { Sheet } from "./sheet";
 
 /** What one unit's own plate says, by figure, in the figure's stored unit, with where it was read. */

@@ -1,7 +1,7 @@
-import type { Applies } from "./applies-to";
-import { type ChoiceId, choices } from "./choices";
-import { type FeatureId, familyMayHave } from "./features";
-import { type FigureId, figures } from "./figures";
+import type { Applies } from "../vocabulary/applies-to";
+import { type ChoiceId, choices } from "../vocabulary/choices";
+import { type FeatureId, familyMayHave } from "../vocabulary/features";
+import { type FigureId, figures } from "../vocabulary/figures";
 import type { Sheet } from "./sheet";
 
 /**

@@ -1,12 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
+import { type FigureId, figures, figuresOf } from "../vocabulary/figures";
+import { fromStored, toStored, unitsFor } from "../vocabulary/units";
 import { differences } from "./difference";
-import { type FigureId, figures, figuresOf } from "./figures";
 import { figuresFromCsv, figuresToCsv } from "./figures-csv";
 import { sheetOfUnit } from "./overrides";
 import { type Sheet, sheetSchema } from "./sheet";
-import { fromStored, toStored, unitsFor } from "./units";
 
 const sheets: readonly Sheet[] = Object.values(demoSheets);
 const anySheet = fc.constantFrom(...sheets);

@@ -1,11 +1,11 @@
 import { z } from "zod";
-import { figureRange, isBelievableFigure } from "../measure/believable";
-import { choiceIds, choices, choicesOf } from "./choices";
-import { families, powers, powersOf, tyreKinds } from "./families";
-import { type FeatureId, familyMayHave, featureIds } from "./features";
-import { type FigureId, figureIds, figureTable } from "./figures";
-import { positionIds, positionTable } from "./positions";
-import { lampIds, patterns, soundIds } from "./signs";
+import { figureRange, isBelievableFigure } from "../vocabulary/believable";
+import { choiceIds, choices, choicesOf } from "../vocabulary/choices";
+import { families, powers, powersOf, tyreKinds } from "../vocabulary/families";
+import { type FeatureId, familyMayHave, featureIds } from "../vocabulary/features";
+import { type FigureId, figureIds, figureTable } from "../vocabulary/figures";
+import { positionIds, positionTable } from "../vocabulary/positions";
+import { lampIds, patterns, soundIds } from "../vocabulary/signs";
 
 const fitSchema = z.discriminatedUnion("fit", [
   z.strictObject({ fit: z.literal("fitted") }),

@@ -1,4 +1,4 @@
-import { type FeatureId, featureIds } from "./features";
+import { type FeatureId, featureIds } from "../vocabulary/features";
 import type { Sheet } from "./sheet";
 
 /**

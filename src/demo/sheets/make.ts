@@ -1,8 +1,8 @@
-import type { Family } from "../../core/sheet/families";
-import { type FeatureId, featuresOf } from "../../core/sheet/features";
-import type { FigureId } from "../../core/sheet/figures";
-import { type PositionId, positionsOf } from "../../core/sheet/positions";
 import type { Sheet } from "../../core/sheet/sheet";
+import type { Family } from "../../core/vocabulary/families";
+import { type FeatureId, featuresOf } from "../../core/vocabulary/features";
+import type { FigureId } from "../../core/vocabulary/figures";
+import { type PositionId, positionsOf } from "../../core/vocabulary/positions";
 
 interface Made extends Pick<Sheet, "maker" | "model" | "family" | "power" | "tyres" | "stopButtons"> {
   /** Page of the invented manual on which the figures stand. */

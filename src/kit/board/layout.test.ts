@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { planInspection } from "@/core/plan/plan";
-import { usualSchools } from "@/core/plan/schools";
 import type { Sheet } from "@/core/sheet/sheet";
+import { usualPractice } from "@/core/vocabulary/practice";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { layoutBoard, rookPath } from "./layout";
@@ -24,7 +24,7 @@ describe("layoutBoard", () => {
           const visits = planInspection({
             sheet,
             scope: { kind: "full" },
-            schools: { ...usualSchools, start },
+            practice: { ...usualPractice, start },
           }).visits;
           const layout = layoutBoard(
             { ...sheet, figures },

@@ -1,7 +1,7 @@
 import type { StopId } from "@/core/catalogue/types";
-import { selfPropelledBooms } from "@/core/sheet/families";
 import { drawnM } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
+import { selfPropelledBooms } from "@/core/vocabulary/families";
 
 export interface BoardSquare {
   readonly stop: StopId;

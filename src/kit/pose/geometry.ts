@@ -1,6 +1,6 @@
-import { booms } from "@/core/sheet/families";
 import { drawnM, mayHave } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
+import { booms } from "@/core/vocabulary/families";
 
 export interface Point {
   readonly x: number;

@@ -1,8 +1,8 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { said } from "@/core/plan/follow";
 import { canBeFound, type FoundKind, foundKinds } from "@/core/plan/found";
+import { said } from "@/core/underway/follow";
 import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { reasonWords, touchWords } from "../plan/words";

@@ -2,15 +2,15 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { foundStowed } from "@/core/plan/found";
 import { planInspection } from "@/core/plan/plan";
-import { usualSchools } from "@/core/plan/schools";
 import { type PlanState, variablesOf } from "@/core/plan/variables";
+import { usualPractice } from "@/core/vocabulary/practice";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { cardsOf, isMove } from "./cards";
 
 const inputs = fc.record({
   sheet: fc.constantFrom(slabScissorSheet, articulatingBoomSheet),
-  schools: fc.record({
+  practice: fc.record({
     start: fc.constantFrom("rear", "engine", "right_rear_wheel", "documents" as const),
     documents: fc.constantFrom("first", "last" as const),
     survey: fc.constantFrom("first", "last" as const),
@@ -48,7 +48,7 @@ describe("cardsOf", () => {
       const plan = planInspection({
         sheet,
         scope: { kind: "full" },
-        schools: { ...usualSchools, start: "rear" },
+        practice: { ...usualPractice, start: "rear" },
       });
       for (const card of cardsOf(plan, foundStowed(sheet))) {
         const needs: PlanState = card.checks[0]?.definition.needs ?? {};

@@ -2,8 +2,8 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
-import { clears, type Outcome } from "@/core/decision/decide";
-import type { Signature } from "@/core/record/sealed";
+import type { Signature } from "@/core/decision/sealed";
+import { clears, type Outcome } from "@/core/vocabulary/outcomes";
 import { Button, buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { send } from "../send";

@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import { said } from "@/core/plan/follow";
+import { said } from "@/core/underway/follow";
 import type { EventBody } from "@/device/inspection-log";
 import { Board, type BoardStop, Strip } from "@/kit/board/board";
 import { Button } from "@/kit/button";

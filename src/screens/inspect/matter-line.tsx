@@ -1,7 +1,7 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { kindOfMatter, type MatterStanding } from "@/core/record/matters";
+import { kindOfMatter, type MatterStanding } from "@/core/grade/matters";
 import type { EventBody } from "@/device/inspection-log";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";

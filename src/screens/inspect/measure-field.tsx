@@ -2,8 +2,8 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import { isBelievable, isBelievableLimit } from "@/core/measure/believable";
 import { figureOf } from "@/core/sheet/read";
+import { isBelievable, isBelievableLimit } from "@/core/vocabulary/believable";
 import { Button } from "@/kit/button";
 import type { InspectData } from "./model";
 import { checkTitle, gradeOfReading, shown, stored, typedUnit } from "./words";

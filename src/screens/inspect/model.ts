@@ -3,18 +3,19 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
 import type { Decision, DecisionFacts } from "@/core/decision/decide";
 import { judge } from "@/core/decision/judge";
-import type { Policy } from "@/core/grade/policy";
-import { type Circumstances, circumstancesOf, follow, type Known } from "@/core/plan/follow";
+import type { Assessment } from "@/core/grade/assess";
+import type { MatterStanding } from "@/core/grade/matters";
 import type { Plan, PlanInput } from "@/core/plan/plan";
 import type { Touch } from "@/core/plan/retest";
-import { schoolsOf } from "@/core/plan/schools";
-import { type Scope, whyRetested } from "@/core/plan/scope";
+import { whyRetested } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
-import type { Assessment } from "@/core/record/assess";
 import type { InspectionEvent, Saw } from "@/core/record/events";
-import type { MatterStanding } from "@/core/record/matters";
 import type { Reduction } from "@/core/record/reduce";
 import type { Sheet } from "@/core/sheet/sheet";
+import { type Circumstances, circumstancesOf, follow, type Known } from "@/core/underway/follow";
+import type { Policy } from "@/core/vocabulary/policy";
+import { practiceOf } from "@/core/vocabulary/practice";
+import type { Scope } from "@/core/vocabulary/scope";
 import { InspectionLog, type LogState } from "@/device/inspection-log";
 import { live } from "@/device/live";
 import { outbox } from "@/device/outbox";
@@ -109,7 +110,7 @@ export function useInspection(data: InspectData): InspectModel {
     () => ({
       sheet: data.sheet,
       scope: data.scope,
-      schools: schoolsOf(data.policy),
+      practice: practiceOf(data.policy),
       found: data.found,
       minutes: data.minutes,
     }),

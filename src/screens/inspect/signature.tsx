@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useEffect, useRef, useState } from "react";
 import type SignaturePadType from "signature_pad";
-import type { Signature } from "@/core/record/sealed";
+import type { Signature } from "@/core/decision/sealed";
 import { Button } from "@/kit/button";
 
 /** A signature by pen or finger, or by typing one's name for those who cannot draw. */

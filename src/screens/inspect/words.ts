@@ -1,7 +1,7 @@
 import type { Check } from "@/core/catalogue/catalogue";
-import type { Grade } from "@/core/catalogue/types";
+import type { CheckAssessment } from "@/core/grade/assess";
 import { gradeFinding } from "@/core/grade/grade";
-import type { CheckAssessment } from "@/core/record/assess";
+import type { Grade } from "@/core/vocabulary/grades";
 import type { MarkKind } from "@/kit/mark";
 import type { InspectData } from "./model";
 

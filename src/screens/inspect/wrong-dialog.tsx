@@ -2,10 +2,10 @@
 import { useTranslations } from "next-intl";
 import { useEffect, useMemo, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import type { Upkeep } from "@/core/catalogue/types";
 import { gradeFinding } from "@/core/grade/grade";
 import { buildMachine, readyState } from "@/core/machine/machine";
 import { ruleOuts } from "@/core/machine/rule-out";
+import type { Upkeep } from "@/core/vocabulary/upkeep";
 import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { Mark, type MarkKind } from "@/kit/mark";

@@ -1,11 +1,12 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useEffect, useMemo, useState } from "react";
-import type { Schools } from "@/core/plan/schools";
 import type { Sheet } from "@/core/sheet/sheet";
+import type { Practice } from "@/core/vocabulary/practice";
 import { Button } from "@/kit/button";
+import { type PracticeId, practiceIds, practices } from "../../core/vocabulary/practice";
 import type { T } from "../inspect/words";
-import { type Question, type School, type SchoolCosts, schoolIds, schoolValues } from "./school-costs";
+import type { PracticeCosts, Question } from "./practice-costs";
 
 export interface PlannedModel {
   readonly versionId: string;
@@ -17,11 +18,11 @@ export interface PlannedModel {
   readonly minutes: Readonly<Record<string, number>>;
 }
 
-/** What a walk of each unit costs under the schools chosen here, and what each school would add or save. */
-export function PlanningView({ models, policy }: { models: readonly PlannedModel[]; policy: Schools }) {
+/** What a walk of each unit costs under the practice chosen here, and what each other order would add or save. */
+export function PlanningView({ models, policy }: { models: readonly PlannedModel[]; policy: Practice }) {
   const t = useTranslations() as unknown as T;
-  const [schools, setSchools] = useState(policy);
-  const costs = useCosts(models, schools);
+  const [practice, setPractice] = useState(policy);
+  const costs = useCosts(models, practice);
   const rows = useMemo(
     () =>
       [...models].sort(
@@ -34,7 +35,7 @@ export function PlanningView({ models, policy }: { models: readonly PlannedModel
     (sum, model) => sum + model.plates.length * (costs.get(model.versionId)?.cost.minutes ?? 0),
     0,
   );
-  const changed = schoolIds.some((school) => schools[school] !== policy[school]);
+  const changed = practiceIds.some((id) => practice[id] !== policy[id]);
   return (
     <div className="grid gap-5 p-4 md:p-6">
       <div className="flex flex-wrap items-end justify-between gap-3">
@@ -53,24 +54,24 @@ export function PlanningView({ models, policy }: { models: readonly PlannedModel
         </p>
       </div>
       <div className="flex flex-wrap gap-x-6 gap-y-3 border-y-2 border-ink py-3">
-        {schoolIds.map((school) => (
-          <label key={school} className="grid gap-1">
-            <span className="font-semibold">{t(`plan.school.${school}`)}</span>
+        {practiceIds.map((id) => (
+          <label key={id} className="grid gap-1">
+            <span className="font-semibold">{t(`plan.practice.${id}`)}</span>
             <select
-              value={schools[school]}
-              onChange={(event) => setSchools({ ...schools, [school]: event.target.value } as Schools)}
-              className={`min-h-[48px] border-2 bg-chalk px-2.5 ${schools[school] === policy[school] ? "border-ink" : "border-brass"}`}
+              value={practice[id]}
+              onChange={(event) => setPractice({ ...practice, [id]: event.target.value } as Practice)}
+              className={`min-h-[48px] border-2 bg-chalk px-2.5 ${practice[id] === policy[id] ? "border-ink" : "border-brass"}`}
             >
-              {schoolValues[school].map((value) => (
+              {practices[id].map((value) => (
                 <option key={value} value={value}>
-                  {t(`plan.schoolValue.${school}.${value}`)}
-                  {value === policy[school] ? ` (${t("plan.ours")})` : ""}
+                  {t(`plan.practiceValue.${id}.${value}`)}
+                  {value === policy[id] ? ` (${t("plan.ours")})` : ""}
                 </option>
               ))}
             </select>
           </label>
         ))}
-        <Button look="small" className="self-end" disabled={!changed} onClick={() => setSchools(policy)}>
+        <Button look="small" className="self-end" disabled={!changed} onClick={() => setPractice(policy)}>
           {t("plan.backToOurs")}
         </Button>
       </div>
@@ -83,9 +84,9 @@ export function PlanningView({ models, policy }: { models: readonly PlannedModel
               <th className="px-2 py-2 text-right">{t("plan.min")}</th>
               <th className="px-2 py-2 text-right">{t("plan.metres")}</th>
               <th className="px-2 py-2 text-right">{t("plan.changesHead")}</th>
-              {schoolIds.map((school) => (
-                <th key={school} className="px-2 py-2 text-right">
-                  {t(`plan.school.${school}`)}
+              {practiceIds.map((id) => (
+                <th key={id} className="px-2 py-2 text-right">
+                  {t(`plan.practice.${id}`)}
                 </th>
               ))}
             </tr>
@@ -102,7 +103,7 @@ export function PlanningView({ models, policy }: { models: readonly PlannedModel
   );
 }
 
-function Row({ model, costs, t }: { model: PlannedModel; costs: SchoolCosts | undefined; t: T }) {
+function Row({ model, costs, t }: { model: PlannedModel; costs: PracticeCosts | undefined; t: T }) {
   return (
     <tr className="border-b border-line align-top">
       <th scope="row" className="py-2 pr-3 font-normal">
@@ -110,7 +111,7 @@ function Row({ model, costs, t }: { model: PlannedModel; costs: SchoolCosts | un
         <span className="block text-ink2">{model.name}</span>
       </th>
       {costs === undefined ? (
-        <td colSpan={3 + schoolIds.length} className="px-2 py-2 text-ink3">
+        <td colSpan={3 + practiceIds.length} className="px-2 py-2 text-ink3">
           …
         </td>
       ) : (
@@ -120,8 +121,8 @@ function Row({ model, costs, t }: { model: PlannedModel; costs: SchoolCosts | un
           </td>
           <td className="px-2 py-2 text-right tabular-nums">{Math.round(costs.cost.metres)}</td>
           <td className="px-2 py-2 text-right tabular-nums">{costs.cost.changes + costs.cost.climbs}</td>
-          {schoolIds.map((school) => (
-            <Other key={school} school={school} costs={costs} t={t} />
+          {practiceIds.map((id) => (
+            <Other key={id} id={id} costs={costs} t={t} />
           ))}
         </>
       )}
@@ -129,19 +130,19 @@ function Row({ model, costs, t }: { model: PlannedModel; costs: SchoolCosts | un
   );
 }
 
-/** What the cheapest other value of a school would add or save on this model. */
-function Other({ school, costs, t }: { school: School; costs: SchoolCosts; t: T }) {
-  const { value, minutes } = costs.other[school];
+/** What the cheapest other value of an order would add or save on this model. */
+function Other({ id, costs, t }: { id: PracticeId; costs: PracticeCosts; t: T }) {
+  const { value, minutes } = costs.other[id];
   const little = Math.abs(minutes) < 0.05;
   return (
     <td
       className={`px-2 py-2 text-right tabular-nums ${minutes < -0.05 ? "font-bold" : little ? "text-ink3" : ""}`}
-      title={t(`plan.schoolValue.${school}.${value}`)}
+      title={t(`plan.practiceValue.${id}.${value}`)}
     >
       {little ? "0" : `${minutes > 0 ? "+" : "−"}${Math.abs(minutes).toFixed(1)}`}
-      {school === "start" && !little ? (
+      {id === "start" && !little ? (
         <span className="block text-[15px] font-normal text-ink2">
-          {t(`plan.schoolValue.start.${value}`)}
+          {t(`plan.practiceValue.start.${value}`)}
         </span>
       ) : null}
     </td>
@@ -153,18 +154,18 @@ const hours = (minutes: number): string => {
   return `${Math.floor(whole / 60)} h ${whole % 60} min`;
 };
 
-/** The costs of every model, worked out one after another in a web worker; begun anew when the schools change. */
-function useCosts(models: readonly PlannedModel[], schools: Schools): ReadonlyMap<string, SchoolCosts> {
-  const [costs, setCosts] = useState<ReadonlyMap<string, SchoolCosts>>(new Map());
+/** The costs of every model, worked out one after another in a web worker; begun anew when the practice changes. */
+function useCosts(models: readonly PlannedModel[], practice: Practice): ReadonlyMap<string, PracticeCosts> {
+  const [costs, setCosts] = useState<ReadonlyMap<string, PracticeCosts>>(new Map());
   useEffect(() => {
     setCosts(new Map());
     const worker = new Worker(new URL("./planning.worker.ts", import.meta.url), { type: "module" });
-    worker.onmessage = (event: MessageEvent<SchoolCosts>) =>
+    worker.onmessage = (event: MessageEvent<PracticeCosts>) =>
       setCosts((was) => new Map(was).set(event.data.versionId, event.data));
     for (const { versionId, sheet, minutes } of models) {
-      worker.postMessage({ versionId, sheet, schools, minutes } satisfies Question);
+      worker.postMessage({ versionId, sheet, practice, minutes } satisfies Question);
     }
     return () => worker.terminate();
-  }, [models, schools]);
+  }, [models, practice]);
   return costs;
 }

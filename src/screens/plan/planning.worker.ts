@@ -1,6 +1,6 @@
-import { type Question, schoolCosts } from "./school-costs";
+import { practiceCosts, type Question } from "./practice-costs";
 
 /** Plans off the page's own thread: answers each model it is asked about, in the order they come. */
 self.onmessage = (event: MessageEvent<Question>) => {
-  self.postMessage(schoolCosts(event.data));
+  self.postMessage(practiceCosts(event.data));
 };

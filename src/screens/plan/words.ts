@@ -1,8 +1,8 @@
 import type { Check } from "@/core/catalogue/catalogue";
-import type { PartId } from "@/core/catalogue/parts";
 import type { Change } from "@/core/plan/changes";
 import type { Reason } from "@/core/plan/possible";
 import type { Touch } from "@/core/plan/retest";
+import type { PartId } from "@/core/vocabulary/parts";
 import { checkTitle, type T } from "../inspect/words";
 
 /** What to do, in plain words; where nobody has looked yet, to look first. */

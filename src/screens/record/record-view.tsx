@@ -1,9 +1,9 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { unitOfReading } from "@/core/catalogue/catalogue";
-import { gradeOfGiven, lastGiven } from "@/core/record/answers";
-import type { SealedDocument } from "@/core/record/sealed";
-import type { Family } from "@/core/sheet/families";
+import type { SealedDocument } from "@/core/decision/sealed";
+import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
+import type { Family } from "@/core/vocabulary/families";
 import { buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";

@@ -1,10 +1,10 @@
 import { useTranslations } from "next-intl";
-import { choices, choicesOf } from "@/core/sheet/choices";
-import { powersOf, tyreKinds } from "@/core/sheet/families";
-import type { FeatureId } from "@/core/sheet/features";
 import { applies, mayHave } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
-import { lampIds, lamps, patterns, soundIds, sounds } from "@/core/sheet/signs";
+import { choices, choicesOf } from "@/core/vocabulary/choices";
+import { powersOf, tyreKinds } from "@/core/vocabulary/families";
+import type { FeatureId } from "@/core/vocabulary/features";
+import { lampIds, lamps, patterns, soundIds, sounds } from "@/core/vocabulary/signs";
 import { Button } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { withEntry } from "./draft";

@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { planInspection } from "@/core/plan/plan";
-import { usualSchools } from "@/core/plan/schools";
-import { families, powersOf } from "@/core/sheet/families";
 import { sheetSchema } from "@/core/sheet/sheet";
+import { families, powersOf } from "@/core/vocabulary/families";
+import { usualPractice } from "@/core/vocabulary/practice";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { effectOf, emptySheet, withEntry, withFeature, withoutFigure } from "./draft";
 
@@ -47,7 +47,7 @@ describe("a sheet being typed in", () => {
         const plan = planInspection({
           sheet,
           scope: { kind: "full" },
-          schools: usualSchools,
+          practice: usualPractice,
         });
         expect(plan.checks.length).toBe(
           checksOf(sheet).filter((c) => c.definition.phase !== "transport").length,

@@ -1,9 +1,9 @@
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
 import { guardsChecks } from "@/core/catalogue/weakened";
-import { type FeatureId, featureIds } from "@/core/sheet/features";
-import type { FigureId } from "@/core/sheet/figures";
 import { figureOf } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
+import { type FeatureId, featureIds } from "@/core/vocabulary/features";
+import type { FigureId } from "@/core/vocabulary/figures";
 
 /** What one entry in the editor does to the checks a full inspection asks for. */
 export interface Effect {

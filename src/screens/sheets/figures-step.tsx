@@ -1,8 +1,8 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { type FigureId, figures, figuresOf } from "@/core/sheet/figures";
 import { figuresFromCsv } from "@/core/sheet/figures-csv";
-import { fromStored, imperialOf, toStored, unitsFor } from "@/core/sheet/units";
+import { type FigureId, figures, figuresOf } from "@/core/vocabulary/figures";
+import { fromStored, imperialOf, toStored, unitsFor } from "@/core/vocabulary/units";
 import { buttonLook } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";

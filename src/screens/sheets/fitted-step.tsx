@@ -1,7 +1,7 @@
 import { useTranslations } from "next-intl";
 import { guardsChecks } from "@/core/catalogue/weakened";
-import { type FeatureId, featuresOf } from "@/core/sheet/features";
 import type { Sheet } from "@/core/sheet/sheet";
+import { type FeatureId, featuresOf } from "@/core/vocabulary/features";
 import { OneOf, TextField } from "@/kit/field";
 import { withFeature } from "./draft";
 import type { StepProps } from "./step";

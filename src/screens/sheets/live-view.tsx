@@ -2,8 +2,8 @@ import { useTranslations } from "next-intl";
 import { useMemo } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { planInspection } from "@/core/plan/plan";
-import { usualSchools } from "@/core/plan/schools";
 import type { Sheet } from "@/core/sheet/sheet";
+import { usualPractice } from "@/core/vocabulary/practice";
 import { Board } from "@/kit/board/board";
 import { checkTitle } from "../inspect/words";
 import { asItHolds, type Effect, withoutFigure } from "./draft";
@@ -19,7 +19,7 @@ export function LiveView({ sheet: draft, effect }: { sheet: Sheet; effect: Effec
       planInspection({
         sheet,
         scope: { kind: "full" },
-        schools: usualSchools,
+        practice: usualPractice,
       }),
     [sheet],
   );

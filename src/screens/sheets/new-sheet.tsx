@@ -1,8 +1,8 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { families, powersOf } from "@/core/sheet/families";
 import type { Sheet } from "@/core/sheet/sheet";
+import { families, powersOf } from "@/core/vocabulary/families";
 import { ElevationFigure } from "@/kit/pose/elevation";
 import { emptySheet } from "./draft";
 import { SheetEditor } from "./editor";

@@ -1,6 +1,6 @@
 import { useTranslations } from "next-intl";
 import { useRef, useState } from "react";
-import { type PositionId, positionsOf } from "@/core/sheet/positions";
+import { type PositionId, positionsOf } from "@/core/vocabulary/positions";
 import { extent } from "@/kit/board/layout";
 import { MachinePlan } from "@/kit/board/machine-plan";
 import { TextField } from "@/kit/field";

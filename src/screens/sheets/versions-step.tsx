@@ -3,7 +3,7 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Weakening } from "@/core/catalogue/weakened";
 import type { Difference } from "@/core/sheet/difference";
-import type { FeatureId } from "@/core/sheet/features";
+import type { FeatureId } from "@/core/vocabulary/features";
 import { Button } from "@/kit/button";
 import { send } from "../send";
 import { dayAndClock } from "../states";

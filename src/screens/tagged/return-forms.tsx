@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { type PartId, parts } from "@/core/catalogue/parts";
+import { type PartId, parts } from "@/core/vocabulary/parts";
 import { Button } from "@/kit/button";
 import { send } from "../send";
 

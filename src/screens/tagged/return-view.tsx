@@ -1,6 +1,6 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
-import type { PartId } from "@/core/catalogue/parts";
+import type { PartId } from "@/core/vocabulary/parts";
 import { Plate } from "@/kit/plate";
 import { titleOfKey } from "../inspect/words";
 import { dayAndClock, tagReason } from "../states";

@@ -1,6 +1,6 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
-import type { Family } from "@/core/sheet/families";
+import type { Family } from "@/core/vocabulary/families";
 import { buttonLook } from "@/kit/button";
 import { Plate } from "@/kit/plate";
 import { dayAndClock, tagReason } from "../states";

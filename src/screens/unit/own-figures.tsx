@@ -2,9 +2,9 @@
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import type { Family } from "@/core/sheet/families";
-import { type FigureId, figures, figuresOf } from "@/core/sheet/figures";
 import type { UnitFigures } from "@/core/sheet/overrides";
+import type { Family } from "@/core/vocabulary/families";
+import { type FigureId, figures, figuresOf } from "@/core/vocabulary/figures";
 import { Button } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { send } from "../send";

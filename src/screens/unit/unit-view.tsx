@@ -1,13 +1,13 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
-import type { Outcome } from "@/core/decision/decide";
 import type { StandingState } from "@/core/decision/standing";
 import type { EntryKind } from "@/core/evidence/touches";
 import { foundStowed } from "@/core/plan/found";
-import type { Scope } from "@/core/plan/scope";
-import type { Family } from "@/core/sheet/families";
 import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
+import type { Family } from "@/core/vocabulary/families";
+import type { Outcome } from "@/core/vocabulary/outcomes";
+import type { Scope } from "@/core/vocabulary/scope";
 import { buttonLook } from "@/kit/button";
 import { Mark, type MarkKind, Square } from "@/kit/mark";
 import { Plate } from "@/kit/plate";

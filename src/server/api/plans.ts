@@ -8,10 +8,11 @@ import { canBeFound, type FoundKind, foundKinds, foundState } from "@/core/plan/
 import { type PlanInput, type PlanStep, planInspection } from "@/core/plan/plan";
 import type { Reason } from "@/core/plan/possible";
 import type { Touch } from "@/core/plan/retest";
-import { schoolsOf, usualSchools } from "@/core/plan/schools";
-import { type Scope, whyRetested } from "@/core/plan/scope";
+import { whyRetested } from "@/core/plan/scope";
 import { type PlanState, type PlanVariable, variablesOf } from "@/core/plan/variables";
 import type { Sheet } from "@/core/sheet/sheet";
+import { practiceOf, usualPractice } from "@/core/vocabulary/practice";
+import type { Scope } from "@/core/vocabulary/scope";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import type { planCheckRequest, planCheckResponse, planRequest, planResponse } from "./schemas";
@@ -64,7 +65,7 @@ export async function planCheckAnswer(
 /** Reads what was asked, refusing a state this machine cannot be in, with every error named. */
 function readInput(sheet: Sheet, wanted: z.infer<typeof planRequest>): PlanInput {
   const { found, ways } = readFound(sheet, wanted.found);
-  const schools = schoolsOf({ ...usualSchools, ...wanted.policy });
+  const practice = practiceOf({ ...usualPractice, ...wanted.policy });
   const things = new Set(checksOf(sheet).flatMap((check) => check.definition.carry ?? []));
   const unknown = (wanted.equipment ?? []).filter((thing) => !everyThing.has(thing));
   if (unknown.length > 0) {
@@ -77,7 +78,7 @@ function readInput(sheet: Sheet, wanted: z.infer<typeof planRequest>): PlanInput
   return {
     sheet,
     scope: readScope(sheet, wanted.scope),
-    schools: wanted.start === undefined ? schools : { ...schools, start: wanted.start },
+    practice: wanted.start === undefined ? practice : { ...practice, start: wanted.start },
     found,
     atHand: {
       people: wanted.people,

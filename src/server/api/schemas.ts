@@ -1,10 +1,12 @@
 import { z } from "zod";
-import { type PartId, parts } from "@/core/catalogue/parts";
-import { policySchema } from "@/core/grade/policy";
 import { foundKinds } from "@/core/plan/found";
-import { families } from "@/core/sheet/families";
 import { sheetSchema } from "@/core/sheet/sheet";
-import { lampIds, patterns, soundIds } from "@/core/sheet/signs";
+import { families } from "@/core/vocabulary/families";
+import { findingGrades, grades } from "@/core/vocabulary/grades";
+import { type PartId, parts } from "@/core/vocabulary/parts";
+import { policySchema } from "@/core/vocabulary/policy";
+import { practices } from "@/core/vocabulary/practice";
+import { lampIds, patterns, soundIds } from "@/core/vocabulary/signs";
 
 /** The forms of the API, once: requests are read with them, and the OpenAPI document is made from them. */
 
@@ -86,7 +88,7 @@ export const gradeRequest = z.strictObject({
 });
 
 export const gradeResponse = z.strictObject({
-  grade: z.enum(["fine", "put_right", "watch", "repair_by", "tag_out"]),
+  grade: z.enum(grades),
   rule: z.string(),
   floor: z.boolean(),
   check: z.string().describe("The check whose rule gave the grade: the worst where a part has several"),
@@ -99,7 +101,7 @@ export const sheetsResponse = z.strictObject({
 });
 
 const conditionRule = z.strictObject({
-  graded: z.enum(["put_right", "watch", "repair_by", "tag_out"]),
+  graded: z.enum(findingGrades),
   floor: z.string().optional(),
   upkeep: z.string().optional(),
   conditions: z.literal(true).optional(),
@@ -132,13 +134,13 @@ export const catalogueResponse = z.strictObject({
   ),
 });
 
-const schoolFields = {
-  start: z.enum(["rear", "engine", "right_rear_wheel", "documents"]),
-  documents: z.enum(["first", "last"]),
-  survey: z.enum(["first", "last"]),
-  look: z.enum(["all_first", "as_you_pass"]),
-  auxiliary: z.enum(["first", "at_lowering"]),
-  guards: z.enum(["early", "late"]),
+const practiceFields = {
+  start: z.enum(practices.start),
+  documents: z.enum(practices.documents),
+  survey: z.enum(practices.survey),
+  look: z.enum(practices.look),
+  auxiliary: z.enum(practices.auxiliary),
+  guards: z.enum(practices.guards),
 };
 
 const planFields = {
@@ -159,11 +161,11 @@ const planFields = {
       }),
     ])
     .default("full"),
-  start: schoolFields.start.optional().describe("Start corner; it goes before the policy's"),
+  start: practiceFields.start.optional().describe("Start corner; it goes before the policy's"),
   policy: z
-    .union([policySchema, z.strictObject(schoolFields).partial()])
+    .union([policySchema, z.strictObject(practiceFields).partial()])
     .optional()
-    .describe("Schools of order, by name; those left out are the usual ones. A whole policy will do"),
+    .describe("Practices, by name; those left out are the usual ones. A whole policy will do"),
   people: z.number().int().min(1).max(20).default(2).describe("Some tests need a second person"),
   equipment: z
     .array(z.string())

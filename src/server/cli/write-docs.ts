@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { writtenChecks } from "@/core/catalogue/catalogue";
-import { coveragePage } from "@/core/catalogue/coverage/page";
 import { extendRegister, type Register } from "@/core/catalogue/register";
+import { coveragePage } from "@/core/coverage/page";
 import { sheetJsonSchema } from "@/core/sheet/json-schema";
 
 mkdirSync("docs/formats", { recursive: true });

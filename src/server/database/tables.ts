@@ -1,23 +1,24 @@
 import type { ColumnType, Generated } from "kysely";
 import type { Weakening } from "@/core/catalogue/weakened";
-import type { Outcome, Reason } from "@/core/decision/decide";
+import type { Reason } from "@/core/decision/decide";
 import type { ShiftClock } from "@/core/decision/standing";
 import type { EntryKind, Touches } from "@/core/evidence/touches";
 import type { UnitEventKind } from "@/core/evidence/unit-events";
-import type { Policy } from "@/core/grade/policy";
-import type { Scope } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
-import type { Family } from "@/core/sheet/families";
-import type { FeatureId } from "@/core/sheet/features";
-import type { FigureId } from "@/core/sheet/figures";
 import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
+import type { Family } from "@/core/vocabulary/families";
+import type { FeatureId } from "@/core/vocabulary/features";
+import type { FigureId } from "@/core/vocabulary/figures";
+import type { FindingGrade } from "@/core/vocabulary/grades";
+import type { Outcome } from "@/core/vocabulary/outcomes";
+import type { Policy } from "@/core/vocabulary/policy";
+import type { Scope } from "@/core/vocabulary/scope";
 import type { Role } from "@/server/people/roles";
 
 /** A JSON column: an object when read, text when written (so that arrays are not taken for SQL arrays). */
 type Json<T> = ColumnType<T, string, string>;
 type Time = ColumnType<Date, Date | string, Date | string>;
-type Grade = "put_right" | "watch" | "repair_by" | "tag_out";
 
 export interface Database {
   site: { id: string; name: string; utcOffsetMin: number; shifts: Json<ShiftClock[]>; policy: Json<Policy> };
@@ -200,7 +201,7 @@ export interface Database {
     checkId: string;
     part: string;
     condition: string;
-    grade: Grade;
+    grade: FindingGrade;
     rule: string;
     floor: boolean;
     place: boolean;

@@ -1,9 +1,10 @@
-import { clears, decide } from "@/core/decision/decide";
+import { decide } from "@/core/decision/decide";
 import { clearanceEndsMs, type ShiftClock } from "@/core/decision/standing";
-import type { Policy } from "@/core/grade/policy";
+import { assess } from "@/core/grade/assess";
 import { foundStowed } from "@/core/plan/found";
-import { assess } from "@/core/record/assess";
 import { reduce } from "@/core/record/reduce";
+import { clears } from "@/core/vocabulary/outcomes";
+import type { Policy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { Db, Trx } from "@/server/database/database";
 import { evidenceOf, writeEvidence } from "@/server/inspections/evidence";

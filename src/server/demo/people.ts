@@ -1,4 +1,4 @@
-import { type Family, families } from "@/core/sheet/families";
+import { type Family, families } from "@/core/vocabulary/families";
 import type { Role } from "@/server/people/roles";
 
 export interface DemoPerson {

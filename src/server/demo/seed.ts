@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { hashPassword } from "better-auth/crypto";
-import { defaultPolicy } from "@/core/grade/policy";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
+import { defaultPolicy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { demoKey, makeKey } from "@/server/api/keys";
 import type { Db } from "@/server/database/database";

@@ -1,4 +1,4 @@
-import type { Scope } from "@/core/plan/scope";
+import type { Scope } from "@/core/vocabulary/scope";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import type { Right } from "@/server/people/roles";

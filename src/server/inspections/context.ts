@@ -1,6 +1,6 @@
 import type { GradeContext } from "@/core/grade/grade";
-import type { Policy } from "@/core/grade/policy";
 import type { InspectionEvent } from "@/core/record/events";
+import type { Policy } from "@/core/vocabulary/policy";
 import type { Db, Trx } from "@/server/database/database";
 
 /** How often each upkeep was done on this unit within the policy's shifts, this inspection not counted. */

@@ -1,8 +1,8 @@
-import { type PartId, parts } from "@/core/catalogue/parts";
 import type { DecisionFacts } from "@/core/decision/decide";
 import { clearsBeforeMs } from "@/core/decision/standing";
 import type { InspectionEvent } from "@/core/record/events";
 import { gaps } from "@/core/record/reduce";
+import { type PartId, parts } from "@/core/vocabulary/parts";
 import type { Db, Trx } from "@/server/database/database";
 import { ledgerView } from "@/server/ledger/view";
 import { maySayGone, openMatters } from "@/server/matters/read";

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { assess, type Finding } from "@/core/record/assess";
+import { assess, type Finding } from "@/core/grade/assess";
 import type { InspectionEvent } from "@/core/record/events";
 import { isAnswer, reduce } from "@/core/record/reduce";
 import type { Trx } from "@/server/database/database";

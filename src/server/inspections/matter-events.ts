@@ -1,5 +1,5 @@
+import { kindOfMatter } from "@/core/grade/matters";
 import type { InspectionEvent } from "@/core/record/events";
-import { kindOfMatter } from "@/core/record/matters";
 import { isAnswer } from "@/core/record/reduce";
 import type { Db, Trx } from "@/server/database/database";
 import { append } from "@/server/ledger/append";

@@ -1,12 +1,12 @@
 import { type Check, catalogueVersion, checksOf } from "@/core/catalogue/catalogue";
-import type { Policy } from "@/core/grade/policy";
 import { type Plan, type PlanInput, planInspection } from "@/core/plan/plan";
-import { schoolsOf } from "@/core/plan/schools";
-import type { Scope } from "@/core/plan/scope";
 import type { PlanState } from "@/core/plan/variables";
 import { sheetOfUnit, type UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
 import { strictestOf } from "@/core/sheet/strictest";
+import type { Policy } from "@/core/vocabulary/policy";
+import { practiceOf } from "@/core/vocabulary/practice";
+import type { Scope } from "@/core/vocabulary/scope";
 import type { Db, Trx } from "@/server/database/database";
 import { figuresOf } from "@/server/units/figures";
 
@@ -146,7 +146,7 @@ export function planOf(inspection: {
   readonly found: PlanState;
 }): Plan {
   const { asks, scope, policy, found } = inspection;
-  const input: PlanInput = { sheet: asks.sheet, scope, schools: schoolsOf(policy), found };
+  const input: PlanInput = { sheet: asks.sheet, scope, practice: practiceOf(policy), found };
   const key = JSON.stringify(input);
   const known = plans.get(key);
   if (known !== undefined) return known;

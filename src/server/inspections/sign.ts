@@ -1,10 +1,11 @@
 import { z } from "zod";
-import { clears, type Decision, type Outcome, outcomes, worseOutcome } from "@/core/decision/decide";
+import type { Decision } from "@/core/decision/decide";
 import { type Judgement, judge as judgeWalk } from "@/core/decision/judge";
 import { clearanceEndsMs } from "@/core/decision/standing";
 import type { InspectionEvent } from "@/core/record/events";
 import { gaps, inOrder } from "@/core/record/reduce";
 import type { Sheet } from "@/core/sheet/sheet";
+import { clears, type Outcome, outcomeIds, worseOutcome } from "@/core/vocabulary/outcomes";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, canonical, type Entry, sha256 } from "@/server/ledger/append";
@@ -19,7 +20,7 @@ import { catalogueVersion, type OpenInspection, planOf } from "./model";
 
 export const signSchema = z.strictObject({
   /** What the device showed the person when they signed. */
-  outcome: z.enum(outcomes),
+  outcome: z.enum(outcomeIds),
   /** How many events the signature covers, and the SHA-256 of their canonical list in order. */
   eventCount: z.number().int().min(0),
   eventsHash: z.string().regex(/^[0-9a-f]{64}$/),

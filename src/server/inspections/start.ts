@@ -1,9 +1,9 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import { type PartId, parts } from "@/core/catalogue/parts";
 import { clearsBeforeMs } from "@/core/decision/standing";
 import { foundStowed } from "@/core/plan/found";
-import type { Scope } from "@/core/plan/scope";
+import { type PartId, parts } from "@/core/vocabulary/parts";
+import type { Scope } from "@/core/vocabulary/scope";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, lockUnit } from "@/server/ledger/append";

@@ -1,5 +1,5 @@
-import type { Policy } from "@/core/grade/policy";
-import type { MatterKind, OpenMatter } from "@/core/record/matters";
+import type { MatterKind, OpenMatter } from "@/core/grade/matters";
+import type { Policy } from "@/core/vocabulary/policy";
 import type { Db, Trx } from "@/server/database/database";
 import type { Role } from "@/server/people/roles";
 

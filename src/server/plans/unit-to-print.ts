@@ -1,6 +1,6 @@
-import type { Policy } from "@/core/grade/policy";
 import { sheetOfUnit } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
+import type { Policy } from "@/core/vocabulary/policy";
 import type { Db } from "@/server/database/database";
 import { minutesOf } from "@/server/inspections/minutes";
 import { figuresOf } from "@/server/units/figures";

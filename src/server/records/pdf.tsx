@@ -11,7 +11,7 @@ import {
 } from "@react-pdf/renderer";
 import QRCode from "qrcode";
 import { unitOfReading } from "@/core/catalogue/catalogue";
-import { gradeOfGiven, lastGiven } from "@/core/record/answers";
+import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
 import { registerFace } from "./face";
 import type { SealedRecord } from "./read";
 

@@ -1,4 +1,4 @@
-import type { SealedDocument } from "@/core/record/sealed";
+import type { SealedDocument } from "@/core/decision/sealed";
 import type { Db } from "@/server/database/database";
 import { notedHeads } from "@/server/ledger/heads";
 import { together } from "@/server/ledger/texts";

@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import { guardsChecks, type Weakening, weakenings } from "@/core/catalogue/weakened";
-import { type FeatureId, featureIds } from "@/core/sheet/features";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
+import { type FeatureId, featureIds } from "@/core/vocabulary/features";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { canonical, sha256 } from "@/server/ledger/append";

@@ -1,4 +1,4 @@
-import { type Policy, policySchema } from "@/core/grade/policy";
+import { type Policy, policySchema } from "@/core/vocabulary/policy";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { canonical, sha256 } from "@/server/ledger/append";

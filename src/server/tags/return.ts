@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { type PartId, parts } from "@/core/catalogue/parts";
+import { type PartId, parts } from "@/core/vocabulary/parts";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { lockUnit } from "@/server/ledger/append";

@@ -1,10 +1,10 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import { type Weakening, weakenings } from "@/core/catalogue/weakened";
-import { figureRange, isBelievableFigure } from "@/core/measure/believable";
-import { figuresOf as askedOf, type FigureId, figureIds, figures as units } from "@/core/sheet/figures";
 import { sheetOfUnit, type UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
+import { figureRange, isBelievableFigure } from "@/core/vocabulary/believable";
+import { figuresOf as askedOf, type FigureId, figureIds, figures as units } from "@/core/vocabulary/figures";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { noteHeads } from "@/server/ledger/heads";

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import { checksOf } from "@/core/catalogue/catalogue";
-import { type PartId, parts } from "@/core/catalogue/parts";
 import { touchedBy } from "@/core/plan/retest";
 import type { Sheet } from "@/core/sheet/sheet";
+import { type PartId, parts } from "@/core/vocabulary/parts";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, lockUnit } from "@/server/ledger/append";

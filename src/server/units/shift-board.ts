@@ -1,9 +1,9 @@
 import { sql } from "kysely";
 import { shiftFor } from "@/core/decision/standing";
-import type { Policy } from "@/core/grade/policy";
 import { foundStowed } from "@/core/plan/found";
-import type { Family } from "@/core/sheet/families";
 import { queue } from "@/core/shift/queue";
+import type { Family } from "@/core/vocabulary/families";
+import type { Policy } from "@/core/vocabulary/policy";
 import type { Db } from "@/server/database/database";
 import { planOf } from "@/server/inspections/model";
 import { standings, type UnitStanding } from "./standing";

@@ -1,7 +1,7 @@
 import { type Kysely, sql } from "kysely";
-import type { Outcome } from "@/core/decision/decide";
 import { type Standing, standingOf } from "@/core/decision/standing";
 import type { EntryKind } from "@/core/evidence/touches";
+import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Db } from "@/server/database/database";
 import type { Database } from "@/server/database/tables";
 

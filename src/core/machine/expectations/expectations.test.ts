@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
-import { families } from "../../sheet/families";
+import { families } from "../../vocabulary/families";
 import { type Interlock, interlocks } from "../interlocks";
 import { buildMachine, type Machine } from "../machine";
 import { articulatingBoom, towerTelescopeBoom } from "./articulating-boom";

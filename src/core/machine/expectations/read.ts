@@ -1,4 +1,4 @@
-import type { LampId, SoundId } from "../../sheet/signs";
+import type { LampId, SoundId } from "../../vocabulary/signs";
 import { expectedOf, type TestSetting } from "../expect";
 import { type Machine, readyState } from "../machine";
 import { signsOf } from "../signs";

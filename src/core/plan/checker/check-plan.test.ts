@@ -2,12 +2,12 @@ import { describe, expect, it } from "vitest";
 import { randomCase, randomProgress, seeded } from "@/demo/random-input";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { checksOf } from "../../catalogue/catalogue";
-import { featureIds } from "../../sheet/features";
 import type { Sheet } from "../../sheet/sheet";
+import { featureIds } from "../../vocabulary/features";
+import { usualPractice } from "../../vocabulary/practice";
 import { type FoundKind, foundKinds, foundState } from "../found";
 import { type PlanInput, planInspection } from "../plan";
 import { everythingAtHand } from "../possible";
-import { usualSchools } from "../schools";
 import { checkPlan } from "./check-plan";
 import type { CheckedStep } from "./replay";
 import { asChecked } from "./steps";
@@ -16,7 +16,7 @@ const sheets: Readonly<Record<string, Sheet>> = demoSheets;
 const input = (sheet: string, more: Partial<PlanInput> = {}): PlanInput => ({
   sheet: sheets[sheet] as Sheet,
   scope: { kind: "full" },
-  schools: usualSchools,
+  practice: usualPractice,
   ...more,
 });
 const found = (sheet: string, ...ways: FoundKind[]) => foundState(sheets[sheet] as Sheet, ways);
@@ -30,7 +30,7 @@ describe("plans of random machines", () => {
   const seen = new Map<string, number>();
   const count = (thing: string) => seen.set(thing, (seen.get(thing) ?? 0) + 1);
 
-  it(`break no rule: ${runs} sheets, found states and schools, and as many planned anew midway`, () => {
+  it(`break no rule: ${runs} sheets, found states and practices, and as many planned anew midway`, () => {
     for (let seed = 0; seed < runs; seed++) {
       const random = seeded(seed);
       const { input: wanted, found: ways } = randomCase(random);
@@ -149,24 +149,24 @@ const plantings: readonly Planted[] = [
   ["documents_first", scissor, (s) => moved(s, "doc.handbooks", "rails.condition")],
   [
     "documents_last",
-    input("dunmarrow-s24", { schools: { ...usualSchools, documents: "last" } }),
+    input("dunmarrow-s24", { practice: { ...usualPractice, documents: "last" } }),
     (s) => moved(s, "doc.manual", "rails.condition"),
   ],
   [
     "read_before_tests",
-    input("dunmarrow-s24", { schools: { ...usualSchools, documents: "last" } }),
+    input("dunmarrow-s24", { practice: { ...usualPractice, documents: "last" } }),
     (s) => moved(s, "doc.manual", "platform.horn"),
   ],
   [
     "survey_first",
-    input("dunmarrow-s24", { schools: { ...usualSchools, survey: "first" } }),
+    input("dunmarrow-s24", { practice: { ...usualPractice, survey: "first" } }),
     (s) => moved(s, "place.ground", "park.place"),
   ],
   ["survey_last", scissor, (s) => moved(s, "place.ground", "rails.condition")],
   ["look_before_test", scissor, (s) => moved(s, "wheel.nuts@wheel_rear_left", "park.place")],
   [
     "read_cold",
-    input("dunmarrow-s24", { schools: { ...usualSchools, look: "as_you_pass" } }),
+    input("dunmarrow-s24", { practice: { ...usualPractice, look: "as_you_pass" } }),
     (s) => moved(s, "hydraulic.level", "platform.horn"),
   ],
   ["stop_first", scissor, (s) => moved(s, "ground.stop_button", "platform.horn")],
@@ -174,7 +174,7 @@ const plantings: readonly Planted[] = [
   ["platform_stop_first", scissor, (s) => moved(s, "platform.stop_button", "drive.stopping")],
   [
     "auxiliary_first",
-    input("calder-vey-kb160", { schools: { ...usualSchools, auxiliary: "first" } }),
+    input("calder-vey-kb160", { practice: { ...usualPractice, auxiliary: "first" } }),
     (s) => moved(s, "ground.auxiliary", "platform.horn"),
   ],
   ["stop_then_auxiliary", boom, (s) => moved(s, "ground.stop_while_lowering", "platform.horn")],

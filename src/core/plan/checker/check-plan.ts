@@ -23,7 +23,7 @@ export function checkPlan(input: PlanInput, steps: readonly CheckedStep[]): read
   const found = input.found ?? foundStowed(sheet);
   const context = {
     sheet,
-    schools: input.schools,
+    practice: input.practice,
     found,
     now: progress?.state ?? found,
     held: progress?.held ?? false,

@@ -1,14 +1,14 @@
 import type { Check } from "../../catalogue/catalogue";
 import { figureOf } from "../../sheet/read";
 import type { Sheet } from "../../sheet/sheet";
+import type { Practice } from "../../vocabulary/practice";
 import type { AtHand } from "../possible";
-import type { Schools } from "../schools";
 import type { PlanState } from "../variables";
 
 /** What the checker knows of the day besides the steps. */
 export interface Context {
   readonly sheet: Sheet;
-  readonly schools: Schools;
+  readonly practice: Practice;
   readonly found: PlanState;
   /** The machine where the plan begins. */
   readonly now: PlanState;
@@ -22,13 +22,13 @@ const up = (posture: string | undefined): boolean =>
 /** Where practice lets a check be made in another state than the catalogue's (field guide, sections 4, 9 and 19). */
 export function differs(check: Check, variable: string, value: string, context: Context): boolean {
   const { definition } = check;
-  const { schools, sheet } = context;
+  const { practice, sheet } = context;
   switch (variable) {
     case "posture":
       // Found in the air: what shows there is looked at from below before it is lowered.
       if (definition.seenRaised === true && up(context.found["posture"])) return up(value);
       // Up a little and down on the auxiliary alone, before the main pump has moved anything.
-      return schools.auxiliary === "first" && definition.id === "ground.auxiliary" && value === "stowed";
+      return practice.auxiliary === "first" && definition.id === "ground.auxiliary" && value === "stowed";
     case "incline": {
       if (definition.id !== "drive.brake_hold" && definition.id !== "tilt.alarm") return false;
       const climbs = figureOf(sheet, "climbable_grade") ?? 0;
@@ -40,7 +40,7 @@ export function differs(check: Check, variable: string, value: string, context: 
     case "gate":
     case "outriggers":
       // Guards tried early are tried from the ground, as they deploy.
-      return schools.guards === "early" && definition.part === "pothole_guard" && value !== "platform";
+      return practice.guards === "early" && definition.part === "pothole_guard" && value !== "platform";
     case "stop.ground":
     case "stop.platform":
     case "disconnect":
@@ -48,7 +48,7 @@ export function differs(check: Check, variable: string, value: string, context: 
       if (variable === "stop.platform" && definition.seenRaised === true && up(context.found["posture"]))
         return true;
       return (
-        schools.look === "as_you_pass" &&
+        practice.look === "as_you_pass" &&
         definition.phase === "walk" &&
         !definition.at.some((stop) =>
           ["battery_tray", "engine_bay", "hydraulic_tray", "disconnect"].includes(stop),

@@ -26,8 +26,8 @@ const isId =
   (check: Check) =>
     ids.includes(check.definition.id);
 const operated = (check: Check) => check.definition.powered === true;
-const early = (check: Check, { schools }: Context) =>
-  schools.guards === "early" &&
+const early = (check: Check, { practice }: Context) =>
+  practice.guards === "early" &&
   check.definition.part === "pothole_guard" &&
   check.definition.station === "drive";
 const from = (check: Check, context: Context) =>
@@ -54,16 +54,16 @@ const orders: readonly Order[] = [
   {
     rule: "documents_first",
     why: "the documents come first here",
-    earlier: (c, { schools }) => schools.documents === "first" && phaseIn("documents")(c),
+    earlier: (c, { practice }) => practice.documents === "first" && phaseIn("documents")(c),
     later: (c) => !phaseIn("documents")(c),
   },
   {
     rule: "documents_last",
     why: "the documents are the last stop of the walk here",
     earlier: looked,
-    later: (c, { schools }) =>
-      schools.documents === "last" &&
-      schools.look === "all_first" &&
+    later: (c, { practice }) =>
+      practice.documents === "last" &&
+      practice.look === "all_first" &&
       phaseIn("documents")(c) &&
       !isId("doc.tag_and_log")(c),
   },
@@ -76,20 +76,20 @@ const orders: readonly Order[] = [
   {
     rule: "survey_first",
     why: "the workplace is surveyed first here",
-    earlier: (c, { schools }) => schools.survey === "first" && phaseIn("survey")(c),
+    earlier: (c, { practice }) => practice.survey === "first" && phaseIn("survey")(c),
     later: (c, { found }) => (looked(c) && !inTheAir(c, found)) || operated(c),
   },
   {
     rule: "survey_last",
     why: "the workplace is surveyed last here",
     earlier: (c) => !phaseIn("survey", "park", "transport")(c),
-    later: (c, { schools }) => schools.survey === "last" && phaseIn("survey")(c),
+    later: (c, { practice }) => practice.survey === "last" && phaseIn("survey")(c),
   },
   {
     rule: "look_before_test",
     why: "everything is looked at before anything is pressed here",
     earlier: looked,
-    later: (c, { schools }) => schools.look === "all_first" && operated(c),
+    later: (c, { practice }) => practice.look === "all_first" && operated(c),
   },
   {
     rule: "read_cold",
@@ -118,13 +118,14 @@ const orders: readonly Order[] = [
   {
     rule: "auxiliary_first",
     why: "the auxiliary is proven before the first movement on main power here",
-    earlier: (c, { schools }) => schools.auxiliary === "first" && isId("ground.auxiliary")(c),
+    earlier: (c, { practice }) => practice.auxiliary === "first" && isId("ground.auxiliary")(c),
     later: (c) => operated(c) && liftsOrMoves(c) && !isId("ground.auxiliary")(c),
   },
   {
     rule: "stop_then_auxiliary",
     why: "the stop is struck while lowering, and the auxiliary finishes it",
-    earlier: (c, { schools }) => schools.auxiliary === "at_lowering" && isId("ground.stop_while_lowering")(c),
+    earlier: (c, { practice }) =>
+      practice.auxiliary === "at_lowering" && isId("ground.stop_while_lowering")(c),
     later: isId("ground.auxiliary"),
   },
   {

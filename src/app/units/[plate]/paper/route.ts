@@ -1,6 +1,6 @@
 import { getTranslations } from "next-intl/server";
 import { planInspection } from "@/core/plan/plan";
-import { schoolsOf } from "@/core/plan/schools";
+import { practiceOf } from "@/core/vocabulary/practice";
 import { checkTitle, type T } from "@/screens/inspect/words";
 import { changeWords } from "@/screens/plan/words";
 import { day } from "@/screens/states";
@@ -22,7 +22,7 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
   const plan = planInspection({
     sheet: unit.sheet,
     scope: { kind: "full" },
-    schools: schoolsOf(unit.policy),
+    practice: practiceOf(unit.policy),
     minutes: unit.minutes,
   });
   const t = (await getTranslations()) as unknown as T;

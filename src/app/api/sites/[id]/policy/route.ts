@@ -1,4 +1,4 @@
-import { policySchema } from "@/core/grade/policy";
+import { policySchema } from "@/core/vocabulary/policy";
 import { database } from "@/server/database/database";
 import { bodyOf, route } from "@/server/http/route";
 import { requireRight } from "@/server/people/session";

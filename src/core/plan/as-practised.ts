@@ -3,51 +3,17 @@ import { groundMoves } from "../catalogue/states";
 import type { CheckDefinition } from "../catalogue/types";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import type { Practice } from "../vocabulary/practice";
 import { foundRaised } from "./found";
 import type { PlanState } from "./variables";
 
-/** Where a walk may start; schools differ (field guide, section 19). */
-export type StartCorner = "rear" | "engine" | "right_rear_wheel" | "documents";
-
-/** The schools that change what is done when (field guide, section 19). */
-export interface Schools {
-  readonly start: StartCorner;
-  /** Read before the walk, or at its last stop; a standing tag is looked for first in either. */
-  readonly documents: "first" | "last";
-  readonly survey: "first" | "last";
-  /** Look at everything, then press things; or press at the panel as it is passed. */
-  readonly look: "all_first" | "as_you_pass";
-  /** The auxiliary proven before the first movement on main power; or at the end of a lowering. */
-  readonly auxiliary: "first" | "at_lowering";
-  /** Pothole guards tried early, from the ground; or late, from the platform, judging drive. */
-  readonly guards: "early" | "late";
-}
-
-/** As most yards do it. */
-export const usualSchools: Schools = {
-  start: "right_rear_wheel",
-  documents: "first",
-  survey: "last",
-  look: "all_first",
-  auxiliary: "at_lowering",
-  guards: "late",
-};
-
-/** The schools of order in a yard's policy; a policy kept before some of them follows the usual ones there. */
-export function schoolsOf(
-  policy: Pick<Schools, "start" | "documents" | "survey"> & Partial<Schools>,
-): Schools {
-  const { start, documents, survey, look, auxiliary, guards } = { ...usualSchools, ...policy };
-  return { start, documents, survey, look, auxiliary, guards };
-}
-
 /**
- * The same check as a school makes it, or as the machine was found: where its state differs from the catalogue's.
+ * The same check as a yard's practice makes it, or as the machine was found: where its state differs from the catalogue's.
  * Its key, conditions and grades stay what they are.
  */
 export function asPractised(
   sheet: Sheet,
-  schools: Schools,
+  practice: Practice,
   found: PlanState,
   hasRamp: boolean,
 ): (check: Check) => Check {
@@ -65,18 +31,22 @@ export function asPractised(
       const { "stop.platform": _outOfReach, ...rest } = needs;
       return having({ needs: { ...rest, posture: found["posture"] ?? "raised" } });
     }
-    if (schools.auxiliary === "first" && id === "ground.auxiliary") {
+    if (practice.auxiliary === "first" && id === "ground.auxiliary") {
       // Up a little and down again on the auxiliary alone, before the main pump has moved anything.
       return having({ needs: { ...needs, posture: "stowed" } });
     }
-    if (schools.guards === "early" && definition.part === "pothole_guard" && definition.station === "drive") {
+    if (
+      practice.guards === "early" &&
+      definition.part === "pothole_guard" &&
+      definition.station === "drive"
+    ) {
       const moves = { ...groundMoves, posture: "clear", incline: "level", timber: needs["timber"] ?? "none" };
       return {
         ...having({ needs: moves, station: "ground", phase: "ground_moves" }),
         at: "ground_tests",
       };
     }
-    if (schools.look === "as_you_pass" && definition.phase === "walk" && !touchesPower(definition)) {
+    if (practice.look === "as_you_pass" && definition.phase === "walk" && !touchesPower(definition)) {
       const { disconnect: _d, "stop.ground": _g, "stop.platform": _p, ...rest } = needs;
       return having({ needs: rest });
     }

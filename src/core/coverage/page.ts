@@ -1,7 +1,7 @@
-import { buildMachine } from "../../machine/machine";
-import { families, powersOf } from "../../sheet/families";
-import { figureIds } from "../../sheet/figures";
-import { parts } from "../parts";
+import { buildMachine } from "../machine/machine";
+import { families, powersOf } from "../vocabulary/families";
+import { figureIds } from "../vocabulary/figures";
+import { parts } from "../vocabulary/parts";
 import { sections } from "./clauses";
 import { checksOfFamily, idsNamed, knownIds, unknownSheet } from "./ids";
 

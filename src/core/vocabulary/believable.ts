@@ -1,4 +1,4 @@
-import type { FigureUnit } from "../sheet/figures";
+import type { FigureUnit } from "./figures";
 
 type Range = readonly [least: number, most: number];
 

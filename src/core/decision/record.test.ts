@@ -3,12 +3,12 @@ import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { checksOf } from "../catalogue/catalogue";
-import { type DecisionFacts, decide } from "../decision/decide";
+import { assess } from "../grade/assess";
 import { gradeFinding, noContext } from "../grade/grade";
-import { defaultPolicy, type Policy } from "../grade/policy";
-import { assess } from "./assess";
-import type { InspectionEvent } from "./events";
-import { reduce } from "./reduce";
+import type { InspectionEvent } from "../record/events";
+import { reduce } from "../record/reduce";
+import { defaultPolicy, type Policy } from "../vocabulary/policy";
+import { type DecisionFacts, decide } from "./decide";
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
 const checks = checksOf(slabScissorSheet);

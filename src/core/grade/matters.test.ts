@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { neverEnded } from "../evidence/seen";
+import type { InspectionEvent } from "../record/events";
+import { reduce } from "../record/reduce";
 import type { Finding } from "./assess";
-import type { InspectionEvent } from "./events";
 import { type OpenMatter, standingMatters } from "./matters";
-import { reduce } from "./reduce";
 
 const may = { place: true, watch: true, repair_by: false } as const;
 const matter = (more: Partial<OpenMatter> = {}): OpenMatter => ({

@@ -1,7 +1,8 @@
-import type { Outcome, Reason } from "../decision/decide";
-import type { Scope } from "../plan/scope";
-import type { Finding } from "./assess";
-import type { InspectionEvent } from "./events";
+import type { Finding } from "../grade/assess";
+import type { InspectionEvent } from "../record/events";
+import type { Outcome } from "../vocabulary/outcomes";
+import type { Scope } from "../vocabulary/scope";
+import type { Reason } from "./decide";
 
 /** A signature: the name typed, or the strokes as an SVG path. */
 export type Signature =

@@ -1,14 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { checkPlan } from "../plan/checker/check-plan";
+import { asChecked } from "../plan/checker/steps";
+import { foundStowed } from "../plan/found";
+import { type Plan, type PlanInput, planInspection } from "../plan/plan";
 import type { InspectionEvent } from "../record/events";
-import { checkPlan } from "./checker/check-plan";
-import { asChecked } from "./checker/steps";
+import { usualPractice } from "../vocabulary/practice";
 import { circumstancesOf, follow, said } from "./follow";
-import { foundStowed } from "./found";
-import { type Plan, type PlanInput, planInspection } from "./plan";
-import { usualSchools } from "./schools";
 
-const input: PlanInput = { sheet: articulatingBoomSheet, scope: { kind: "full" }, schools: usualSchools };
+const input: PlanInput = { sheet: articulatingBoomSheet, scope: { kind: "full" }, practice: usualPractice };
 const base = planInspection(input);
 
 let made = 0;

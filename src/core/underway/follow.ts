@@ -1,9 +1,9 @@
 import type { Check } from "../catalogue/catalogue";
+import { type FoundKind, foundKinds, foundState, foundStowed } from "../plan/found";
+import { type Plan, type PlanInput, type PlanStep, planInspection, visitsOf } from "../plan/plan";
+import { type AtHand, everythingAtHand } from "../plan/possible";
+import type { PlanState } from "../plan/variables";
 import type { InspectionEvent } from "../record/events";
-import { type FoundKind, foundKinds, foundState, foundStowed } from "./found";
-import { type Plan, type PlanInput, type PlanStep, planInspection, visitsOf } from "./plan";
-import { type AtHand, everythingAtHand } from "./possible";
-import type { PlanState } from "./variables";
 
 /**
  * What an operator says of the day besides answers, as the step of a `changed` event: how the machine was found,

@@ -1,16 +1,16 @@
-import { policySchema } from "../../grade/policy";
-import { interlocks } from "../../machine/interlocks";
-import { foundKinds, foundStowed } from "../../plan/found";
-import { orderRules } from "../../plan/precedence";
-import { scopeKinds } from "../../plan/scope";
-import { variablesOf } from "../../plan/variables";
-import { choiceIds } from "../../sheet/choices";
-import { families, powersOf } from "../../sheet/families";
-import { featureIds } from "../../sheet/features";
-import { figureIds } from "../../sheet/figures";
-import type { Sheet } from "../../sheet/sheet";
-import { lampIds, soundIds } from "../../sheet/signs";
-import { type Check, checksOf } from "../catalogue";
+import { type Check, checksOf } from "../catalogue/catalogue";
+import { interlocks } from "../machine/interlocks";
+import { foundKinds, foundStowed } from "../plan/found";
+import { orderRules } from "../plan/precedence";
+import { variablesOf } from "../plan/variables";
+import type { Sheet } from "../sheet/sheet";
+import { choiceIds } from "../vocabulary/choices";
+import { families, powersOf } from "../vocabulary/families";
+import { featureIds } from "../vocabulary/features";
+import { figureIds } from "../vocabulary/figures";
+import { policySchema } from "../vocabulary/policy";
+import { scopeKinds } from "../vocabulary/scope";
+import { lampIds, soundIds } from "../vocabulary/signs";
 
 /** A sheet of which nothing is known but family and power: everything it could have is on. */
 export const unknownSheet = (

@@ -1,14 +1,16 @@
 import type { Check, CheckKey } from "../catalogue/catalogue";
-import type { PartId } from "../catalogue/parts";
-import type { Grade, Upkeep } from "../catalogue/types";
 import { type EndedBy, neverEnded } from "../evidence/seen";
 import type { LedgerTouch } from "../evidence/touches";
-import { type GradeContext, type Graded, gradeFinding, isWorse, noContext } from "../grade/grade";
-import type { Policy } from "../grade/policy";
-import { isBelievable, isBelievableLimit } from "../measure/believable";
+import type { Given, Reduction } from "../record/reduce";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
-import type { Given, Reduction } from "./reduce";
+import { isBelievable, isBelievableLimit } from "../vocabulary/believable";
+import type { Grade } from "../vocabulary/grades";
+import { isWorse } from "../vocabulary/grades";
+import type { PartId } from "../vocabulary/parts";
+import type { Policy } from "../vocabulary/policy";
+import type { Upkeep } from "../vocabulary/upkeep";
+import { type GradeContext, type Graded, gradeFinding, noContext } from "./grade";
 
 export interface Finding extends Graded {
   readonly check: CheckKey;

@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { checksOf } from "../catalogue/catalogue";
+import { defaultPolicy } from "../vocabulary/policy";
 import { gradeFinding, noContext } from "./grade";
-import { defaultPolicy } from "./policy";
 
 const checks = [...checksOf(slabScissorSheet), ...checksOf(articulatingBoomSheet)];
 
@@ -14,7 +14,7 @@ function gradeOf(id: string, condition: string, grading: "strict" | "graded" | "
   return gradeFinding({ check: id, condition, rule }, { ...defaultPolicy, grading }, noContext).grade;
 }
 
-/** Written by hand from practice: what takes a lift out of service whatever the yard's school. */
+/** Written by hand from practice: what takes a lift out of service however the yard grades. */
 const alwaysOut: readonly (readonly [string, string])[] = [
   ["wheel.tyre", "cord_showing"],
   ["wheel.tyre", "rim_cracked"],
@@ -71,8 +71,8 @@ const alwaysOut: readonly (readonly [string, string])[] = [
   ["platform.gate", "defeated"],
 ];
 
-/** May work on under the graded school, and not under the strict one. */
-const betweenSchools: readonly (readonly [string, string, "watch" | "repair_by"])[] = [
+/** May work on under standard grading, and not where any damage tags out. */
+const betweenPolicies: readonly (readonly [string, string, "watch" | "repair_by"])[] = [
   ["hydraulic.hoses", "cover_cracked", "watch"],
   ["wheel.tyre", "gouge", "watch"],
   ["wheel.hub", "weep", "watch"],
@@ -86,23 +86,23 @@ const betweenSchools: readonly (readonly [string, string, "watch" | "repair_by"]
   ["engine.air_filter", "indicator_red", "repair_by"],
 ];
 
-describe("the schools", () => {
+describe("the grading policies", () => {
   it.each(alwaysOut)("%s %s is out of service under all three", (id, condition) => {
     expect(
-      ["strict", "graded", "log_book"].map((school) => gradeOf(id, condition, school as "strict")),
+      ["strict", "graded", "log_book"].map((policy) => gradeOf(id, condition, policy as "strict")),
     ).toEqual(["tag_out", "tag_out", "tag_out"]);
   });
 
-  it.each(betweenSchools)("%s %s may wait under the graded school only", (id, condition, grade) => {
+  it.each(betweenPolicies)("%s %s may wait under standard grading only", (id, condition, grade) => {
     expect(gradeOf(id, condition, "graded")).toBe(grade);
     expect(gradeOf(id, condition, "log_book")).toBe(grade);
     expect(gradeOf(id, condition, "strict")).toBe("tag_out");
   });
 
-  it("a matter of the place never grades the machine, whatever the school", () => {
-    for (const school of ["strict", "graded", "log_book"] as const) {
-      expect(gradeOf("place.weather", "wind", school)).toBe("watch");
-      expect(gradeOf("place.overhead", "power_line", school)).toBe("watch");
+  it("a matter of the place never grades the machine, whatever the policy", () => {
+    for (const policy of ["strict", "graded", "log_book"] as const) {
+      expect(gradeOf("place.weather", "wind", policy)).toBe("watch");
+      expect(gradeOf("place.overhead", "power_line", policy)).toBe("watch");
     }
   });
 });

@@ -1,7 +1,7 @@
-import type { Grade } from "../catalogue/types";
+import type { InspectionEvent } from "../record/events";
+import { type Given, inOrder, isAnswer } from "../record/reduce";
+import type { Grade } from "../vocabulary/grades";
 import type { Finding } from "./assess";
-import type { InspectionEvent } from "./events";
-import { type Given, inOrder, isAnswer } from "./reduce";
 
 /** What was last given for each check, in the order of the walk; what it superseded stays in the events. */
 export function lastGiven(events: readonly InspectionEvent[]): readonly Given[] {

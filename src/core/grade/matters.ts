@@ -1,7 +1,7 @@
 import type { CheckKey } from "../catalogue/catalogue";
 import type { EndedBy } from "../evidence/seen";
+import type { Reduction } from "../record/reduce";
 import type { Finding } from "./assess";
-import type { Reduction } from "./reduce";
 
 /** A finding that stands open on a unit: it belongs to the unit, not to the walk that found it. */
 export interface OpenMatter {

@@ -1,0 +1,31 @@
+/**
+ * The orders a yard may keep (field guide, section 19), the usual one of each first: as most yards do it. Where a
+ * walk starts; documents read before the walk or at its last place; the survey first or last; look at everything
+ * and then press things, or press as the panel is passed; the auxiliary proven before the first movement on main
+ * power, or at the end of a lowering; pothole guards tried late from the platform, or early from the ground.
+ */
+export const practices = {
+  start: ["right_rear_wheel", "rear", "engine", "documents"],
+  documents: ["first", "last"],
+  survey: ["last", "first"],
+  look: ["all_first", "as_you_pass"],
+  auxiliary: ["at_lowering", "first"],
+  guards: ["late", "early"],
+} as const;
+
+export type PracticeId = keyof typeof practices;
+export const practiceIds = Object.keys(practices) as PracticeId[];
+
+/** One order kept: a choice of each. */
+export type Practice = { readonly [Id in PracticeId]: (typeof practices)[Id][number] };
+export type StartCorner = Practice["start"];
+
+export const usualPractice = Object.fromEntries(
+  practiceIds.map((id) => [id, practices[id][0]]),
+) as unknown as Practice;
+
+/** The order a yard's policy keeps; one kept before some of them existed follows the usual one there. */
+export function practiceOf(policy: Partial<Practice>): Practice {
+  const kept = practiceIds.map((id) => [id, policy[id] ?? usualPractice[id]]);
+  return Object.fromEntries(kept) as unknown as Practice;
+}
