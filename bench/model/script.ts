@@ -1,6 +1,6 @@
+import type { Action } from "../../src/core/machine/action";
 import type { Machine } from "../../src/core/machine/machine";
 import { buildMachine, readyState } from "../../src/core/machine/machine";
-import type { Action } from "../../src/core/machine/step";
 import { step } from "../../src/core/machine/step";
 import type { Sheet } from "../../src/core/sheet/sheet";
 

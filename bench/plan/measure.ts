@@ -6,6 +6,7 @@ import { type Cost, closedGoal, costOf, layOut, type Plan, planInspection } from
 import { inScope } from "../../src/core/plan/scope";
 import type { Sheet } from "../../src/core/sheet/sheet";
 import { usualPractice } from "../../src/core/vocabulary/practice";
+import { entriesOf } from "../../src/core/vocabulary/state/values";
 import { paperOrder } from "./paper-order";
 
 const full = { scope: { kind: "full" }, practice: usualPractice } as const;
@@ -24,7 +25,7 @@ export function paperCost(sheet: Sheet): Cost {
       checks: [check],
       needs: needsOf(check, known),
       leaves: Object.fromEntries(
-        Object.entries(check.definition.leaves ?? {}).filter(([variable]) => known.has(variable)),
+        entriesOf(check.definition.leaves ?? {}).filter(([variable]) => known.has(variable)),
       ),
       stop: check.at,
       station: check.definition.station,

@@ -1,10 +1,12 @@
+import type { Draft } from "../machine/action";
+import { legAxes } from "../machine/condition";
 import { expectedOf, type TestSetting } from "../machine/expect";
 import { everyMovement, type FunctionGroup, hasEnable, type MachineFunction } from "../machine/functions";
 import type { Machine } from "../machine/machine";
-import type { Station } from "../machine/state";
+import type { Station } from "../vocabulary/stations";
 import { floor, repair, stop, watch } from "./rules";
 import { driving, groundMoves, platformMoves } from "./states";
-import type { CheckDefinition } from "./types";
+import type { CheckDefinition, Needs } from "./types";
 
 /** What may be wrong with a movement. Not moving is first ruled out; the others never are. */
 export const movementWrongs = {
@@ -61,8 +63,11 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
 /** Half way up, a scissor with legs under it stands on them; a boom on legs does so anyway. */
 function onItsLegs(machine: Machine, fn: MachineFunction): Pick<TestSetting, "given"> {
   if (fn.group !== "lift") return {};
-  const legs = machine.functions.flatMap((f) => f.axes).filter((axis) => axis.startsWith("axis.leg_"));
-  return legs.length === 0 ? {} : { given: Object.fromEntries(legs.map((axis) => [axis, 1])) };
+  const has = new Set(machine.functions.flatMap((f) => f.axes));
+  const legs = legAxes.filter((axis) => has.has(axis));
+  const given: Draft = {};
+  for (const axis of legs) given[axis] = 1;
+  return legs.length === 0 ? {} : { given };
 }
 
 /** Where in the plan a movement is tried, and in which state. */
@@ -80,7 +85,7 @@ function placeOf(
     };
   }
   const moves = station === "platform" ? platformMoves : groundMoves;
-  const needs =
+  const needs: Needs =
     group === "legs"
       ? { ...moves, posture: "stowed", outriggers: "in", incline: "level" }
       : group === "axles"

@@ -5,6 +5,7 @@ import type { ConditionRule } from "../vocabulary/condition-rule";
 import type { FigureId, FigureUnit } from "../vocabulary/figures";
 import type { PartId } from "../vocabulary/parts";
 import type { PositionId } from "../vocabulary/positions";
+import type { PlanState } from "../vocabulary/state/values";
 
 /** From where a check is made. */
 export type CheckStation = "documents" | "walk" | "ground" | "platform" | "drive" | "survey" | "close";
@@ -41,8 +42,8 @@ export type Phase =
   | "park"
   | "transport";
 
-/** The state a check needs, by plan variable (see `plan/variables.ts`). */
-export type Needs = Readonly<Record<string, string>>;
+/** The state a check needs. */
+export type Needs = PlanState;
 
 export interface Measure {
   readonly quantity: Quantity;

@@ -1,4 +1,13 @@
-import { keyOf, type MachineState, type Station, unknown, type VariableId } from "./state";
+import {
+  type AxisId,
+  type KnownValue,
+  type NamedValues,
+  type StationId,
+  type StopId,
+  unknown,
+  type VariableId,
+} from "../vocabulary/state/values";
+import { keyOf, type Station } from "../vocabulary/stations";
 
 /** A threshold of the machine, worked out from its sheet when it is built (see `thresholds.ts`). */
 export type Threshold =
@@ -12,18 +21,46 @@ export type Threshold =
   | "stripe_heavy"
   | "jib_stow";
 
+/** What a condition may watch: a variable, or what the station operated from has of its own. */
+export type Watched = VariableId | `${StationId}.$station`;
+/** The words what is watched can be; `$key` stands for the key position that gives the station its power. */
+type WordOf<Id extends Watched> = Id extends VariableId
+  ? Extract<KnownValue<Id>, string> | (Id extends "key" ? "$key" : never)
+  : Id extends `${infer Own}.$station`
+    ? Extract<KnownValue<Extract<`${Own}.ground`, VariableId>>, string>
+    : never;
+
 /**
  * A condition over the machine's state, as data. Evaluated in three values, because a machine as found may
  * hold values nobody knows. `raisedAbove` holds when any axis that raises the platform is above the threshold.
  */
 export type Condition =
-  | { readonly is: readonly [VariableId, string] }
-  | { readonly above: readonly [VariableId, number | Threshold] }
+  | { readonly is: readonly [Watched, string] }
+  | { readonly above: readonly [Watched, number | Threshold] }
   | { readonly raisedAbove: Threshold }
   | { readonly anyStopIn: true }
   | { readonly not: Condition }
   | { readonly all: readonly Condition[] }
   | { readonly any: readonly Condition[] };
+
+export const is = <Id extends Watched>(variable: Id, value: WordOf<Id>): Condition => ({
+  is: [variable, value],
+});
+export const above = (variable: Watched, limit: number | Threshold): Condition => ({
+  above: [variable, limit],
+});
+export const all = (...parts: Condition[]): Condition => ({ all: parts });
+export const any = (...parts: Condition[]): Condition => ({ any: parts });
+export const not = (part: Condition): Condition => ({ not: part });
+export const raised: Condition = { raisedAbove: "transport" };
+export const legAxes = [
+  "axis.leg_front_left",
+  "axis.leg_front_right",
+  "axis.leg_rear_left",
+  "axis.leg_rear_right",
+] as const;
+/** All four legs down and bearing. */
+export const legsBear = all(...legAxes.map((axis) => above(axis, 0.95)));
 
 /**
  * A condition with every name and number of one machine filled in. All of one shape, whatever it is, because
@@ -31,7 +68,7 @@ export type Condition =
  */
 export interface Bound {
   readonly op: "is" | "above" | "not" | "all" | "any";
-  readonly variable: VariableId;
+  readonly variable: string;
   readonly word: string;
   readonly limit: number;
   readonly parts: readonly Bound[];
@@ -45,24 +82,24 @@ const bound = (op: Bound["op"], detail: Partial<Omit<Bound, "op">>): Bound => ({
   parts: detail.parts ?? [],
 });
 
-export const isBound = (variable: VariableId, word: string): Bound => bound("is", { variable, word });
-export const aboveBound = (variable: VariableId, limit: number): Bound => bound("above", { variable, limit });
+export const isBound = (variable: string, word: string): Bound => bound("is", { variable, word });
+export const aboveBound = (variable: string, limit: number): Bound => bound("above", { variable, limit });
 export const allBound = (parts: readonly Bound[]): Bound => bound("all", { parts });
 export const anyBound = (parts: readonly Bound[]): Bound => bound("any", { parts });
 const notBound = (part: Bound): Bound => bound("not", { parts: [part] });
 
 /** `depends` names the unknown variables that would decide it. */
-export type Truth = { readonly holds: boolean } | { readonly depends: readonly VariableId[] };
+export type Truth = { readonly holds: boolean } | { readonly depends: readonly string[] };
 
 export const never = anyBound([]);
 export const always = allBound([]);
 
 /** What binding needs to know of a machine. */
 export interface Terms {
-  readonly has: (variable: VariableId) => boolean;
+  readonly has: (variable: string) => boolean;
   readonly threshold: (name: Threshold) => number;
-  readonly raisingAxes: readonly VariableId[];
-  readonly stops: readonly VariableId[];
+  readonly raisingAxes: readonly AxisId[];
+  readonly stops: readonly StopId[];
   readonly station?: Station;
 }
 
@@ -105,7 +142,7 @@ const named = (text: string, { station }: Terms): string =>
   station === undefined ? text : text.replace("$station", station).replace("$key", keyOf[station]);
 
 /** Three-valued evaluation (strong Kleene): unknown decides nothing unless the other side already does. */
-export function evaluate(condition: Bound, state: MachineState): Truth {
+export function evaluate(condition: Bound, state: NamedValues): Truth {
   const quick = test(condition, state);
   return quick === undecided ? { depends: dependsOf(condition, state) } : quick === 1 ? yes : no;
 }
@@ -115,7 +152,7 @@ const no: Truth = { holds: false };
 export const undecided = -1;
 
 /** 1 when it holds, 0 when not, -1 when unknown values decide. The hot path of a step. */
-export function test(condition: Bound, state: MachineState): 1 | 0 | -1 {
+export function test(condition: Bound, state: NamedValues): 1 | 0 | -1 {
   const { op } = condition;
   if (op === "is") {
     const value = state[condition.variable];
@@ -142,14 +179,14 @@ export function test(condition: Bound, state: MachineState): 1 | 0 | -1 {
   return open ? undecided : decisive === 1 ? 0 : 1;
 }
 
-function dependsOf(condition: Bound, state: MachineState): readonly VariableId[] {
+function dependsOf(condition: Bound, state: NamedValues): readonly string[] {
   if (test(condition, state) !== undecided) return [];
   if (condition.op === "is" || condition.op === "above") return [condition.variable];
   return condition.parts.flatMap((part) => dependsOf(part, state));
 }
 
 /** The variables a condition reads. */
-export const variablesIn = (condition: Bound): readonly VariableId[] =>
+export const variablesIn = (condition: Bound): readonly string[] =>
   condition.op === "is" || condition.op === "above"
     ? [condition.variable]
     : condition.parts.flatMap(variablesIn);

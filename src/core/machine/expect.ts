@@ -1,6 +1,8 @@
 import { figureOf } from "../sheet/read";
+import type { State } from "../vocabulary/state/values";
+import type { Station } from "../vocabulary/stations";
+import type { Draft } from "./action";
 import { type Machine, readyState } from "./machine";
-import type { MachineState, Station } from "./state";
 import { step } from "./step";
 
 /** What a function test must show, computed by running the fault-free machine. */
@@ -21,7 +23,7 @@ export interface TestSetting {
   readonly enable: "held" | "not_held" | "let_go" | "held_too_long";
   readonly source?: "main" | "auxiliary";
   /** What differs from a machine made ready at that station, half way through its travel. */
-  readonly given?: Readonly<Record<string, string | number>>;
+  readonly given?: State;
   /** How long the function is held, seconds; a short move where not given. */
   readonly forS?: number;
 }
@@ -62,20 +64,19 @@ export function expectedOf(machine: Machine, setting: TestSetting): Expected {
 }
 
 /** The state a test starts from: ready, the tried function half way, a boom lifted clear of its cradle. */
-function settingState(machine: Machine, setting: TestSetting): MachineState {
+function settingState(machine: Machine, setting: TestSetting): State {
   const fn = machine.functions.find((f) => f.id === setting.function);
-  const state: Record<string, string | number> = {
+  const state: Draft = {
     ...readyState(machine, setting.station, fn?.group ?? "lift"),
   };
   if (fn !== undefined && fn.group !== "drive") for (const axis of fn.axes) state[axis] = fn.signed ? 0 : 0.5;
-  const liftedClear =
-    state["cradle"] !== undefined || machine.interlocks.some((i) => i.id === "boom_in_cradle");
+  const liftedClear = state.cradle !== undefined || machine.interlocks.some((i) => i.id === "boom_in_cradle");
   if (liftedClear && (fn?.group === "boom" || fn?.group === "platform") && fn.id !== "main") {
     state["axis.main"] = 0.5;
-    if (state["cradle"] !== undefined) state["cradle"] = "not_home";
+    if (state.cradle !== undefined) state.cradle = "not_home";
   }
-  if (state["brakePins"] !== undefined && fn?.group === "lift") state["brakePins"] = "engaged";
+  if (state.brakePins !== undefined && fn?.group === "lift") state.brakePins = "engaged";
   if (fn?.id === "tower_telescope") state["axis.tower"] = 1;
-  if (setting.source === "auxiliary" && state["engine"] !== undefined) state["engine"] = "off";
+  if (setting.source === "auxiliary" && state.engine !== undefined) state.engine = "off";
   return { ...state, ...setting.given };
 }

@@ -1,11 +1,30 @@
+import { applies, hasEngine } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import { legged, selfDriven } from "../vocabulary/families";
+import type { PartId } from "../vocabulary/parts";
+import { type LampId, lampIds, lamps, type SoundId, soundIds, sounds } from "../vocabulary/signs";
+import type { Station } from "../vocabulary/stations";
+import { waysDown } from "./by-itself";
 import { functionsOf, hasEnable, type MachineFunction } from "./functions";
+import type { Interlock } from "./interlock";
 import { stationsOf } from "./variables";
 
-/** How a part fails. `mis_set`: acts, but at half the height, angle or load it should, or twice. */
-export type FaultMode = "dead" | "stuck_on" | "weak" | "leaking" | "mis_set" | "intermittent";
+/**
+ * How a component fails. `mis_set`: acts at another height, angle or time than it should. `crossed`: connected the
+ * wrong way round.
+ */
+export const faultModes = [
+  "dead",
+  "stuck_on",
+  "weak",
+  "leaking",
+  "mis_set",
+  "intermittent",
+  "crossed",
+] as const;
+export type FaultMode = (typeof faultModes)[number];
 
-/** A part of the machine that can fail: `coil.main.up`, `sensor.tilt_refuses_lift`, `supply`. */
+/** Something of the machine that can fail: `coil.main.up`, `sensor.tilt_refuses_lift`, `supply`. */
 export type ComponentId = string;
 
 export interface Fault {
@@ -16,40 +35,179 @@ export interface Fault {
 export interface Component {
   readonly id: ComponentId;
   readonly modes: readonly FaultMode[];
+  /** The catalogue's parts it belongs to: a repair to one of them is followed by the tests that depend on it. */
+  readonly parts: readonly PartId[];
 }
 
 const electric: readonly FaultMode[] = ["dead", "intermittent"];
 const contact: readonly FaultMode[] = ["dead", "stuck_on", "intermittent"];
 
-/** Every part of this sheet's machine that can fail, and how. `interlockIds` are those it has. */
-export function componentsOf(sheet: Sheet, interlockIds: readonly string[]): readonly Component[] {
+const one = (id: ComponentId, modes: readonly FaultMode[], ...parts: readonly PartId[]): Component => ({
+  id,
+  modes,
+  parts,
+});
+
+const panelParts: Readonly<Record<Station, readonly PartId[]>> = {
+  ground: ["fuses_and_relays", "key_switch", "ground_panel", "ground_switch", "keypad"],
+  platform: ["fuses_and_relays", "key_switch", "platform_box", "platform_switch", "carrier", "stack_harness"],
+  remote: ["fuses_and_relays", "key_switch", "remote"],
+};
+
+const enableParts: Readonly<Record<Station, readonly PartId[]>> = {
+  ground: ["ground_panel", "ground_enable"],
+  platform: ["platform_box", "platform_enable"],
+  remote: ["remote"],
+};
+
+const switchParts: Readonly<Record<Station, readonly PartId[]>> = {
+  ground: ["ground_panel"],
+  platform: ["platform_box"],
+  remote: ["remote"],
+};
+
+const stopPart = (id: string): PartId =>
+  id === "ground" ? "ground_stop" : id === "platform" ? "platform_stop" : "chassis_stop";
+
+/** What carries each function's motion, besides the hoses. */
+const actuatorParts: Readonly<Record<string, readonly PartId[]>> = {
+  lift: [
+    "lift_cylinder",
+    "scissor_arms",
+    "scissor_pins",
+    "rollers",
+    "mast",
+    "mast_chains",
+    "lift_cables",
+    "crank",
+  ],
+  swing: ["swing_motor", "slewing_ring", "turntable_lock"],
+  main: ["boom_cylinders", "main_boom"],
+  telescope: ["boom_cylinders", "main_boom", "wear_pads", "lift_cables"],
+  tower: ["boom_cylinders", "tower"],
+  tower_telescope: ["boom_cylinders", "tower", "wear_pads"],
+  jib: ["boom_cylinders", "jib", "carrier"],
+  jib_telescope: ["jib", "wear_pads", "carrier"],
+  jib_swing: ["jib", "carrier"],
+  rotate: ["rotator", "carrier"],
+  level: ["platform_levelling", "carrier"],
+  steer: ["steering"],
+  drive: ["hub", "drive_shaft", "drive_cables", "tracks"],
+  tracks: ["tracks"],
+  axles: ["axles"],
+};
+const legParts: readonly PartId[] = ["legs", "leg_cylinders"];
+
+const coilParts: Readonly<Record<string, readonly PartId[]>> = {
+  steer: ["steering"],
+  drive: ["drive_cables"],
+};
+
+const lampPart: Partial<Record<LampId, PartId>> = {
+  bulb_check: "ground_panel",
+  tilt: "tilt_sensor",
+  overload: "load_sensor",
+  axles: "axles",
+  legs: "leg_switches",
+  lift_permitted: "leg_switches",
+  range_light: "load_range",
+  range_heavy: "load_range",
+  reach_good: "reach_control",
+  reach_warning: "reach_control",
+  direction: "direction_confirm",
+  creep: "platform_box",
+  glow: "engine",
+  battery_low: "battery",
+  fuel_low: "fuel",
+  charging: "charger",
+  take_off: "take_off",
+  cradle: "cradle_switches",
+  level_fault: "platform_levelling",
+};
+
+const soundPart: Partial<Record<SoundId, PartId>> = {
+  lowering: "lowering_alarm",
+  travel: "travel_alarm",
+  reversing: "travel_alarm",
+  tilt: "tilt_sensor",
+  overload: "load_sensor",
+  guards: "pothole_guard",
+  crushed: "crush_guard",
+  bumper: "contact_bumper",
+  engine_condition: "engine",
+};
+
+/** Every component of this sheet's machine that can fail, and how. */
+export function componentsOf(sheet: Sheet, interlocks: readonly Interlock[]): readonly Component[] {
   const functions = functionsOf(sheet);
   const stations = stationsOf(functions);
   const groups = [...new Set(functions.map((fn) => fn.group))];
-  const electrical = sheet.power !== "hand_crank";
-  const one = (id: ComponentId, modes: readonly FaultMode[]): Component => ({ id, modes });
+  const family = (of: readonly string[]) => of.includes(sheet.family);
   return [
-    ...(electrical
-      ? [
-          one("supply", electric),
-          one("pump.main", ["dead", "weak"]),
-          one("pump.auxiliary", ["dead", "weak"]),
-          ...stations.map((station) => one(`panel.${station}`, electric)),
-          ...stations
-            .filter((station) => hasEnable(sheet, station))
-            .map((station) => one(`enable.${station}`, contact)),
-          ...sheet.stopButtons.map((button) => one(`stop.${button.id}`, ["dead", "stuck_on"])),
-        ]
-      : []),
-    ...groups.map((group) => one(`manifold.${group}`, electric)),
+    ...(sheet.power === "hand_crank" ? [] : electrics(sheet, functions, stations)),
+    ...groups.map((group) => one(`manifold.${group}`, electric, "hydraulic_unit", "rotary_coupling")),
     ...functions.flatMap((fn) => [
-      ...fn.stations.map((station) => one(`switch.${station}.${fn.id}`, contact)),
-      ...fn.directions.map((direction) => one(`coil.${fn.id}.${direction}`, contact)),
-      one(`actuator.${fn.id}`, sinks(fn) ? ["dead", "weak", "leaking"] : ["dead", "weak"]),
+      ...fn.stations.map((station) =>
+        one(`switch.${station}.${fn.id}`, [...contact, "crossed"], ...switchParts[station]),
+      ),
+      ...fn.directions.map((direction) =>
+        one(`coil.${fn.id}.${direction}`, contact, "coil_plugs", ...(coilParts[fn.id] ?? [])),
+      ),
+      one(
+        `actuator.${fn.id}`,
+        sinks(fn) ? ["dead", "weak", "leaking"] : ["dead", "weak"],
+        "hoses",
+        ...(fn.group === "legs" ? legParts : (actuatorParts[fn.id] ?? [])),
+      ),
     ]),
-    ...interlockIds.map((id) => one(`sensor.${id}`, ["dead", "stuck_on", "mis_set", "intermittent"])),
-    one("brakes", ["dead", "weak"]),
+    ...interlocks.map((interlock) =>
+      one(`sensor.${interlock.id}`, sensorModes(interlock), ...interlock.parts),
+    ),
+    ...waysDown
+      .filter((way) => applies(sheet, way.to))
+      .map((way) => one(way.id, ["dead", "stuck_on"], "emergency_lowering")),
+    ...(family(selfDriven) ? [one("brakes", ["dead", "weak"], "brakes", "hub")] : []),
+    ...(family(["push_around_mast"])
+      ? [one("caster_locks", ["dead"], "casters"), one("brake_pins", ["dead"], "brake_pins")]
+      : []),
+    ...(applies(sheet, { features: ["park_brake_interlock"] })
+      ? [one("park_brake", ["dead"], "park_brake")]
+      : []),
+    ...(functions.some((fn) => fn.id === "swing") ? [one("swing_brake", ["dead"], "swing_motor")] : []),
+    ...(family(legged) ? [one("leg_check_valves", ["leaking"], "leg_cylinders")] : []),
+    ...lampIds
+      .filter((id) => id in lampPart && applies(sheet, lamps[id]))
+      .map((id) => one(`lamp.${id}`, ["dead"], lampPart[id] as PartId)),
+    ...soundIds
+      .filter((id) => id in soundPart && applies(sheet, sounds[id]))
+      .map((id) => one(`alarm.${id}`, ["dead"], soundPart[id] as PartId)),
   ];
+}
+
+function electrics(
+  sheet: Sheet,
+  functions: readonly MachineFunction[],
+  stations: readonly Station[],
+): readonly Component[] {
+  const auxiliary = functions.some((fn) => fn.auxiliary) && applies(sheet, { features: ["auxiliary_pump"] });
+  const drive: PartId = hasEngine(sheet) ? "engine" : "electric_motor";
+  return [
+    one("supply", electric, "battery", "disconnect", "fuses_and_relays"),
+    one("pump.main", ["dead", "weak"], drive, "take_off", "hydraulic_unit", "hydraulic_tank"),
+    ...(auxiliary ? [one("pump.auxiliary", ["dead"], "auxiliary_pump", "hydraulic_tank")] : []),
+    ...stations.map((station) => one(`panel.${station}`, electric, ...panelParts[station])),
+    ...stations
+      .filter((station) => hasEnable(sheet, station))
+      .map((station) => one(`enable.${station}`, contact, ...enableParts[station])),
+    ...sheet.stopButtons.map(({ id }) => one(`stop.${id}`, ["dead", "stuck_on"], stopPart(id))),
+  ];
+}
+
+/** A sensor is mis-set only where what it watches has a height, an angle or a length. */
+function sensorModes({ when }: Interlock): readonly FaultMode[] {
+  const text = JSON.stringify(when);
+  const hasAmount = text.includes('"above"') || text.includes('"raisedAbove"');
+  return hasAmount ? ["dead", "stuck_on", "mis_set", "intermittent"] : contact;
 }
 
 /** Held up by pressure: a leak lets it sink. */

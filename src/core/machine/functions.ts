@@ -3,10 +3,23 @@ import type { Sheet } from "../sheet/sheet";
 import type { Applies } from "../vocabulary/applies-to";
 import { booms, type Family, legged, platformDriven, scissors, verticals } from "../vocabulary/families";
 import type { FeatureId } from "../vocabulary/features";
-import type { Station } from "./state";
+import type { AxisId } from "../vocabulary/state/values";
+import type { Station } from "../vocabulary/stations";
 
 /** What kind of thing a function moves: interlocks block groups, not names. */
 export type FunctionGroup = "lift" | "boom" | "platform" | "drive" | "legs" | "axles" | "tracks";
+
+export const everything: readonly FunctionGroup[] = [
+  "lift",
+  "boom",
+  "platform",
+  "drive",
+  "legs",
+  "axles",
+  "tracks",
+];
+export const notDrive: readonly FunctionGroup[] = ["lift", "boom", "platform", "legs", "axles"];
+export const aloft: readonly FunctionGroup[] = ["lift", "boom", "platform"];
 
 export interface MachineFunction {
   readonly id: string;
@@ -14,7 +27,7 @@ export interface MachineFunction {
   /** First direction raises the axis value, second lowers it. */
   readonly directions: readonly [string, string];
   /** The axes it moves together. */
-  readonly axes: readonly string[];
+  readonly axes: readonly AxisId[];
   /** Raises the platform when the axis grows. */
   readonly raises: boolean;
   /** Runs both ways from the middle: the axis goes from -1 to 1. */
@@ -31,14 +44,18 @@ interface FunctionEntry extends MachineFunction {
 }
 
 const both: readonly Station[] = ["ground", "platform"];
-const aloft: readonly Station[] = ["platform"];
+const fromAloft: readonly Station[] = ["platform"];
 const below: readonly Station[] = ["ground"];
 const lead: readonly Station[] = ["remote"];
 
 type Detail = Partial<Pick<MachineFunction, "signed" | "raises" | "auxiliary" | "axes">>;
 
+/** A function whose axis bears its name; several axes are named in the detail. */
+type AxisName = AxisId extends `axis.${infer Name}` ? Name : never;
+type Id = AxisName | "legs" | "legs_front" | "legs_rear";
+
 function fn(
-  id: string,
+  id: Id,
   group: FunctionGroup,
   directions: readonly [string, string],
   fullTravelS: number,
@@ -50,7 +67,7 @@ function fn(
     id,
     group,
     directions,
-    axes: [`axis.${id}`],
+    axes: [`axis.${id}` as AxisId],
     raises: false,
     signed: false,
     auxiliary: group === "boom" || group === "platform",
@@ -69,7 +86,8 @@ const rough: readonly Family[] = ["rough_terrain_scissor"];
 const legs: readonly Family[] = [...legged, ...rough];
 const leg = { families: legs, features: ["outriggers"] } as const satisfies Applies;
 const corners = ["front_left", "front_right", "rear_left", "rear_right"] as const;
-const legAxes = (...of: readonly (typeof corners)[number][]) => of.map((corner) => `axis.leg_${corner}`);
+const legAxes = (...of: readonly (typeof corners)[number][]) =>
+  of.map((corner) => `axis.leg_${corner}` as const);
 
 /** In the order a panel is swept. */
 const table: readonly FunctionEntry[] = [
@@ -97,7 +115,7 @@ const table: readonly FunctionEntry[] = [
     "lift",
     upDown,
     60,
-    aloft,
+    fromAloft,
     { families: ["push_around_mast"], power: "hand_crank" },
     { raises: true },
   ),
@@ -126,7 +144,7 @@ const table: readonly FunctionEntry[] = [
     "legs",
     ["down", "up"],
     20,
-    aloft,
+    fromAloft,
     { features: ["outriggers", "outrigger_auto_level"], families: rough },
     { axes: legAxes(...corners) },
   ),
@@ -163,16 +181,16 @@ const table: readonly FunctionEntry[] = [
       families: legged,
       choice: ["legs_move", "singly"],
     }),
-    fn(`leg_${corner}`, "legs", ["down", "up"], 15, aloft, {
+    fn(`leg_${corner}`, "legs", ["down", "up"], 15, fromAloft, {
       ...leg,
       families: rough,
       choice: ["legs_move", "singly"],
     }),
   ]),
   fn("tracks", "tracks", ["wide", "narrow"], 10, lead, { features: ["extendable_tracks"] }),
-  fn("drive", "drive", ["forward", "reverse"], 0, aloft, { families: platformDriven }, { signed: true }),
+  fn("drive", "drive", ["forward", "reverse"], 0, fromAloft, { families: platformDriven }, { signed: true }),
   fn("drive", "drive", ["forward", "reverse"], 0, lead, { families: ["tracked_spider"] }, { signed: true }),
-  fn("steer", "drive", sideways, 4, aloft, { families: platformDriven }, { signed: true }),
+  fn("steer", "drive", sideways, 4, fromAloft, { families: platformDriven }, { signed: true }),
   // Steered by difference: one track against the other.
   fn("steer", "drive", sideways, 4, lead, { families: ["tracked_spider"] }, { signed: true }),
 ];

@@ -1,5 +1,9 @@
 import { applies, choiceOf, figureOf, hasEngine } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import { legged } from "../vocabulary/families";
+import type { AxisId, State, StopId } from "../vocabulary/state/values";
+import type { Station } from "../vocabulary/stations";
+import { type ByItself, rollsWhen, swingsWhen, tipsWhen, waysDown } from "./by-itself";
 import {
   aboveBound,
   allBound,
@@ -8,52 +12,18 @@ import {
   bind,
   isBound,
   isNever,
+  legAxes,
   never,
   type Terms,
   variablesIn,
 } from "./condition";
 import { type Component, componentsOf, type Fault, type FaultMode, sinks } from "./faults";
 import { functionsOf, hasEnable, type MachineFunction } from "./functions";
-import { crankInterlocks, type Interlock, interlocks } from "./interlocks";
-import type { MachineState, Station, VariableId } from "./state";
+import type { BoundInterlock, Interlock } from "./interlock";
+import { crankInterlocks, interlocks } from "./interlocks";
+import { type Movement, type MovementFault, movementKey } from "./movement";
 import { thresholdsOf } from "./thresholds";
 import { readyVariables, stationsOf, stowedVariables } from "./variables";
-
-/** An interlock on one movement, its names and numbers filled in. */
-export interface BoundInterlock {
-  readonly id: string;
-  readonly effect: Interlock["effect"];
-  readonly source: Interlock["source"];
-  readonly when: Bound;
-}
-
-/** One function in one direction from one station. */
-export interface Movement {
-  readonly key: string;
-  readonly station: Station;
-  readonly fn: MachineFunction;
-  readonly direction: string;
-  /** +1 where the axis grows. */
-  readonly sign: 1 | -1;
-  readonly bearing: readonly BoundInterlock[];
-  /** Those that may come to hold while it moves: it then stops by itself. */
-  readonly stopsOnTheWay: readonly BoundInterlock[];
-  /** What the faults planted in this machine make of it. */
-  readonly fault: MovementFault;
-  /** Text of `moving` while it runs on main and on auxiliary power. */
-  readonly running: { readonly main: string; readonly auxiliary: string };
-}
-
-export interface MovementFault {
-  /** Does not come on main power, on auxiliary power. `maybe` is intermittent. */
-  readonly main: "good" | "dead" | "maybe";
-  readonly auxiliary: "good" | "dead" | "maybe";
-  readonly weak: boolean;
-  /** Goes on when let go. */
-  readonly sticks: boolean;
-  /** Runs with its enable alone, or with its switch alone. */
-  readonly enableStuck: boolean;
-}
 
 /** A sheet made ready to run: its functions, and the interlocks of each movement at each station. */
 export interface Machine {
@@ -76,17 +46,21 @@ export interface Machine {
   readonly glowS: number;
   readonly crankLimitS: number | undefined;
   readonly crankRestS: number;
-  readonly stops: readonly VariableId[];
+  /** Stop buttons that do what they are there for. */
+  readonly stops: readonly StopId[];
   readonly faults: readonly Fault[];
-  readonly boomAxes: readonly string[];
-  /** Axes that sink by themselves, with how much a second. */
-  readonly sinking: readonly string[];
+  readonly boomAxes: readonly AxisId[];
+  /** What moves without anybody working a function. */
+  readonly byItself: readonly ByItself[];
+  readonly tipsWhen: Bound;
   readonly brakes: "good" | "weak" | "dead";
+  readonly noSupply: boolean;
+  /** Reach control is failed in some way: its self-test shows no good lamp. */
+  readonly reachFailed: boolean;
+  /** The brake pins of a crank mast do not engage. */
+  readonly pinsStuck: boolean;
   readonly terms: (station?: Station) => Terms;
 }
-
-export const movementKey = (station: Station, functionId: string, direction: string): string =>
-  `${station}:${functionId}:${direction}`;
 
 /**
  * Builds the machine a sheet describes, with the faults planted in it: none, unless one is to be looked for or
@@ -98,7 +72,9 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
   const thresholds = thresholdsOf(sheet);
   const known = new Set(Object.keys(stowedVariables(sheet)));
   const deadStops = new Set(componentsIn(faults, "stop.", "dead"));
-  const stops = sheet.stopButtons.map((b) => `stop.${b.id}`).filter((stop) => !deadStops.has(stop.slice(5)));
+  const stops = sheet.stopButtons
+    .filter(({ id }) => !deadStops.has(id))
+    .map(({ id }) => `stop.${id}` as const);
   const raisingAxes = functions.filter((fn) => fn.raises).flatMap((fn) => fn.axes);
   const terms = (station?: Station): Terms => ({
     has: (variable) => known.has(variable),
@@ -115,30 +91,32 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
       .map((interlock) => ({ interlock, bound: bindFaulty(interlock, terms(station), faults) }))
       .filter(({ bound }) => !isNever(bound.when));
     for (const fn of functions.filter((f) => f.stations.includes(station))) {
-      fn.directions.forEach((direction, index) => {
+      const crossed = has1(faults, `switch.${station}.${fn.id}`, "crossed");
+      const pair = fn.directions.map((direction, index) => {
         const bearing = bound.filter(({ interlock }) => bears(interlock, fn, direction)).map((b) => b.bound);
         const stuck = componentsIn(faults, "stop.", "stuck_on").length > 0;
         const key = movementKey(station, fn.id, direction);
-        movements.set(key, {
+        return {
           key,
           station,
           fn,
           direction,
-          sign: index === 0 ? 1 : -1,
+          sign: index === 0 ? (1 as const) : (-1 as const),
           bearing: stuck ? [...bearing, stuckStop] : bearing,
           stopsOnTheWay: bearing.filter(
             ({ effect, when }) =>
-              effect === "refuse" && variablesIn(when).some((variable) => fn.axes.includes(variable)),
+              effect === "refuse" &&
+              variablesIn(when).some((variable) => (fn.axes as readonly string[]).includes(variable)),
           ),
           fault: faultOf(faults, station, fn, direction),
           running: { main: `${key}:main`, auxiliary: `${key}:auxiliary` },
-        });
+        };
       });
+      for (const [index, one] of pair.entries()) {
+        movements.set(one.key, { ...one, runs: (crossed ? pair[1 - index] : one) ?? one });
+      }
     }
   }
-  const sinking = functions
-    .filter((fn) => sinks(fn) && has1(faults, `actuator.${fn.id}`, "leaking"))
-    .flatMap((fn) => fn.axes);
   return {
     sheet,
     functions,
@@ -161,18 +139,61 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     stops,
     faults,
     boomAxes: functions.filter((fn) => fn.group === "boom").flatMap((fn) => fn.axes),
-    sinking,
+    byItself: movingByItself(sheet, functions, faults, terms()),
+    tipsWhen: bind(
+      tipsWhen((legged as readonly string[]).includes(sheet.family) ? "on_legs" : "on_wheels"),
+      terms(),
+    ),
     brakes: has1(faults, "brakes", "dead") ? "dead" : has1(faults, "brakes", "weak") ? "weak" : "good",
+    noSupply: has1(faults, "supply", "dead"),
+    reachFailed: faults.some((f) => f.component === "sensor.reach_limit"),
+    pinsStuck: has1(faults, "brake_pins", "dead"),
     terms,
   };
 }
 
 /** Every part of the machine that can fail, and how. */
 export const failingParts = (machine: Machine): readonly Component[] =>
-  componentsOf(
-    machine.sheet,
-    machine.interlocks.map((i) => i.id),
-  );
+  componentsOf(machine.sheet, machine.interlocks);
+
+/** What lowers by its valve, sinks by a leak, drifts or rolls: as built, and as it has failed. */
+function movingByItself(
+  sheet: Sheet,
+  functions: readonly MachineFunction[],
+  faults: readonly Fault[],
+  terms: Terms,
+): readonly ByItself[] {
+  const held = functions.filter(sinks);
+  const axes = held.flatMap((fn) => fn.axes);
+  const loweringPerS = Math.max(0, ...held.map((fn) => fn.ratePerS));
+  const brakesFailed = ["brakes", "park_brake", "caster_locks"].some((part) => has1(faults, part, "dead"));
+  const bound = (entry: Omit<ByItself, "when">, when: Bound): readonly ByItself[] =>
+    isNever(when) ? [] : [{ ...entry, when }];
+  return [
+    ...waysDown
+      .filter((way) => applies(sheet, way.to))
+      .flatMap(({ id, when, metered }) => {
+        const ratePerS = loweringPerS * metered;
+        if (has1(faults, id, "stuck_on"))
+          return [{ id, see: "sinks", when: always, axes, ratePerS } as const];
+        if (has1(faults, id, "dead")) return [];
+        return bound({ id, see: "lowers", axes, ratePerS }, bind(when, terms));
+      }),
+    ...held
+      .filter((fn) => has1(faults, `actuator.${fn.id}`, "leaking"))
+      .map((fn): ByItself => ({ id: "leak", see: "sinks", when: always, axes: fn.axes, ratePerS: 0.002 })),
+    ...(has1(faults, "leg_check_valves", "leaking")
+      ? [{ id: "leg_leak", see: "sinks", when: always, axes: legAxes, ratePerS: 0.002 } as const]
+      : []),
+    ...(has1(faults, "swing_brake", "dead")
+      ? bound({ id: "swing", see: "drifts", axes: ["axis.swing"], ratePerS: 0.01 }, bind(swingsWhen, terms))
+      : []),
+    ...bound(
+      { id: "roll", see: "rolls", axes: [], ratePerS: 0 },
+      bind(rollsWhen(brakesFailed ? "brakes_failed" : "brakes_good"), terms),
+    ),
+  ];
+}
 
 const stuckStop: BoundInterlock = {
   id: "stop_button_in",
@@ -183,8 +204,7 @@ const stuckStop: BoundInterlock = {
 
 function bearsAt(sheet: Sheet, interlock: Interlock, station: Station): boolean {
   if (interlock.stations !== undefined && !interlock.stations.includes(station)) return false;
-  const byEnable = interlock.id.startsWith("enable_") || interlock.id === "function_before_enable";
-  return !byEnable || hasEnable(sheet, station);
+  return interlock.ofEnable !== true || hasEnable(sheet, station);
 }
 
 function bears(interlock: Interlock, fn: MachineFunction, direction: string): boolean {
@@ -259,18 +279,18 @@ const componentsIn = (faults: readonly Fault[], prefix: string, mode: FaultMode)
     .map((f) => f.component.slice(prefix.length));
 
 /** The machine stowed and shut down: key off, stop buttons in, disconnect off, everything closed. */
-export const stowedState = (machine: Machine): MachineState => stowedVariables(machine.sheet);
+export const stowedState = (machine: Machine): State => stowedVariables(machine.sheet);
 
 /** States are never changed, so each is made once for its machine. */
-const readyStates = new WeakMap<Machine, Map<string, MachineState>>();
+const readyStates = new WeakMap<Machine, Map<string, State>>();
 
 /** The stowed machine made ready at one station for functions of one group (see `variables.ts`). */
 export function readyState(
   machine: Machine,
   station: Station,
   group: MachineFunction["group"] = "lift",
-): MachineState {
-  const made = readyStates.get(machine) ?? new Map<string, MachineState>();
+): State {
+  const made = readyStates.get(machine) ?? new Map<string, State>();
   readyStates.set(machine, made);
   const key = `${station} ${group}`;
   const state = made.get(key) ?? readyVariables(machine.sheet, station, group);

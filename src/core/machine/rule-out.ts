@@ -1,31 +1,51 @@
+import { entryOf } from "../vocabulary/state/table";
+import { type State, unknown, type VariableId } from "../vocabulary/state/values";
+import type { Station } from "../vocabulary/stations";
+import { variablesIn } from "./condition";
 import type { Machine } from "./machine";
-import { type MachineState, type Station, unknown } from "./state";
-import { whatHoldsBack } from "./step";
+import { movementKey } from "./movement";
+import { whatHoldsBack } from "./operate";
+
+/** What was tried and came, since the machine was last set up: it has shown what it depends on. */
+export interface Shown {
+  readonly station: Station;
+  readonly function: string;
+  readonly direction: string;
+}
 
 /**
- * What to rule out before calling a missing response a fault: the interlocks possible on this machine that
- * hold the movement back in this state. What the operator cannot know from the plan is unknown, so an
- * interlock over it is listed too. In the list's own order, which is the order of how often they are the cause.
+ * What to check before calling a missing response a fault: the interlocks possible on this machine that hold the
+ * movement back in the state the walk has reached. What a person can be wrong about is unknown, so an interlock over
+ * it is listed too, unless a movement that came has just shown it. In the order of how often each is the cause.
  */
 export function ruleOuts(
   machine: Machine,
-  believed: MachineState,
-  movement: { readonly station: Station; readonly function: string; readonly direction: string },
+  believed: State,
+  movement: Shown,
+  shown: readonly Shown[] = [],
 ): readonly string[] {
-  const doubted: MachineState = Object.fromEntries(
-    Object.entries(believed).map(([id, value]) => [id, isDoubtful(id) ? unknown : value]),
-  );
+  const known = shownBy(machine, shown);
+  const doubted = Object.fromEntries(
+    Object.entries(believed).map(([id, value]) => [
+      id,
+      isDoubtful(id as VariableId, known) ? unknown : value,
+    ]),
+  ) as State;
   const found = whatHoldsBack(machine, doubted, movement.station, movement.function, movement.direction)
     .filter((held) => held.effect === "refuse")
     .map((held) => held.interlock);
   return machine.interlocks.map((i) => i.id).filter((id) => found.includes(id));
 }
 
-/** Things a plan believes but a person gets wrong: a button left in, a key left over, a valve left open. */
-const isDoubtful = (variable: string): boolean => doubtful.test(variable) && !measured.has(variable);
+const isDoubtful = (id: VariableId, known: ReadonlySet<string>): boolean => {
+  const { doubt } = entryOf(id);
+  return doubt === "each_time" || (doubt === "until_shown" && !known.has(id));
+};
 
-const doubtful =
-  /^(stop\.|enable|chosenFirst|valve\.|axis\.leg_|axis\.axles$|key$|keypad$|disconnect$|engine$|selfCheckLeftS$|collar$|speedKey$|selector$|mode$|range$|gate$|load$|tiltTripped$|guard\.|prop$|turntableLock$|directionConfirmed$|crushGuard$|bumper$|battery$|fuel$|charger$|warmUp$|rescueStored$|levelFault$|chassisLevel$|ground$|cradle$|parkBrake$|takeOff$|casters$|crankLock$|brakes$|brakePins$|coupled$)/;
-
-/** Amounts the model counts by itself: nobody doubts them. */
-const measured = new Set(["enableIdleS.ground", "enableIdleS.platform", "enableIdleS.remote"]);
+/** Every variable that would have held those movements back, had it not been as believed. */
+function shownBy(machine: Machine, shown: readonly Shown[]): ReadonlySet<string> {
+  const bearing = shown.flatMap(
+    (one) => machine.movements.get(movementKey(one.station, one.function, one.direction))?.bearing ?? [],
+  );
+  return new Set(bearing.filter((i) => i.effect === "refuse").flatMap((i) => variablesIn(i.when)));
+}

@@ -1,11 +1,11 @@
 import { applies } from "../sheet/read";
 import type { Applies } from "../vocabulary/applies-to";
 import { type LampId, lamps, type Pattern, type SoundId, sounds } from "../vocabulary/signs";
-import { bind, type Condition, test } from "./condition";
+import type { State } from "../vocabulary/state/values";
+import { above, all, any, bind, type Condition, is, legAxes, legsBear, not, test } from "./condition";
 import type { FunctionGroup } from "./functions";
 import type { Machine } from "./machine";
-import type { MachineState } from "./state";
-import { movementOf } from "./step";
+import { movementOf } from "./stopping";
 
 /** What shows and sounds as a whole in one state. Anything not named is dark or silent. */
 export interface Signs {
@@ -24,13 +24,6 @@ interface Rule {
   readonly moving?: { readonly groups: readonly FunctionGroup[]; readonly directions?: readonly string[] };
 }
 
-const is = (variable: string, value: string): Condition => ({ is: [variable, value] });
-const all = (...parts: Condition[]): Condition => ({ all: parts });
-const any = (...parts: Condition[]): Condition => ({ any: parts });
-const not = (part: Condition): Condition => ({ not: part });
-const above = (variable: string, limit: number): Condition => ({ above: [variable, limit] });
-const legs = ["front_left", "front_right", "rear_left", "rear_right"].map((c) => `axis.leg_${c}`);
-const legsBear = all(...legs.map((axis) => above(axis, 0.95)));
 const live = all(is("disconnect", "on"), not(is("key", "off")), not({ anyStopIn: true }));
 
 /** Lamps and sounds that tell a state by themselves; those of an interlock stand in its own entry (`shows`). */
@@ -38,7 +31,11 @@ const rules: readonly Rule[] = [
   { lamp: "axles", as: "steady", when: all(live, above("axis.axles", 0.95)) },
   { lamp: "axles", as: "flashing", moving: { groups: ["axles"] } },
   { lamp: "legs", as: "steady", when: all(live, legsBear, is("chassisLevel", "level")) },
-  { lamp: "legs", as: "flashing", when: all(live, any(...legs.map((l) => above(l, 0.02))), not(legsBear)) },
+  {
+    lamp: "legs",
+    as: "flashing",
+    when: all(live, any(...legAxes.map((l) => above(l, 0.02))), not(legsBear)),
+  },
   { lamp: "lift_permitted", as: "steady", when: all(live, legsBear, is("chassisLevel", "level")) },
   { lamp: "range_light", as: "steady", when: all(live, is("range", "light")) },
   { lamp: "range_heavy", as: "steady", when: all(live, is("range", "heavy")) },
@@ -56,7 +53,7 @@ const rules: readonly Rule[] = [
 ];
 
 /** The lamps and sounds a person should notice in this state, on the machine as it is built (and failed). */
-export function signsOf(machine: Machine, state: MachineState): Signs {
+export function signsOf(machine: Machine, state: State): Signs {
   const lit: Partial<Record<LampId, "steady" | "flashing">> = {};
   const heard: Partial<Record<SoundId, Pattern | "any">> = {};
   const terms = machine.terms();

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import type { State } from "../vocabulary/state/values";
 import { bind, type Condition, evaluate } from "./condition";
 import { buildMachine, readyState, stowedState } from "./machine";
 import { ruleOuts } from "./rule-out";
@@ -63,7 +64,7 @@ describe("step", () => {
   });
 
   it("the auxiliary pump stops answering past its longest run", () => {
-    const off = { ...readyState(boom, "ground"), engine: "off", "axis.main": 1 };
+    const off: State = { ...readyState(boom, "ground"), engine: "off", "axis.main": 1 };
     const aux = {
       do: "operate",
       station: "ground",
@@ -81,7 +82,7 @@ describe("step", () => {
     const tilted = step(
       scissor,
       readyState(scissor, "platform"),
-      { do: "set", variable: "tilt", to: "beyond_trip" },
+      { do: "set", variable: "incline", to: "beyond_trip" },
       0,
     );
     expect(step(scissor, tilted.state, { do: "wait" }, 1.9).state["tiltTripped"]).toBe("no");
@@ -136,13 +137,13 @@ describe("step", () => {
 
 describe("what cannot be known", () => {
   it("an unknown decides nothing unless the other side already does", () => {
-    const state = { a: "unknown", b: "no" };
+    const state = { load: "unknown", gate: "shut" } as const;
     const terms = { has: () => true, threshold: () => 0, raisingAxes: [], stops: [] };
     const truth = (condition: Condition) => evaluate(bind(condition, terms), state);
-    const a: Condition = { is: ["a", "yes"] };
-    const b: Condition = { is: ["b", "yes"] };
+    const a: Condition = { is: ["load", "over"] };
+    const b: Condition = { is: ["gate", "open"] };
     expect(truth({ all: [a, b] })).toEqual({ holds: false });
-    expect(truth({ any: [a, b] })).toEqual({ depends: ["a"] });
+    expect(truth({ any: [a, b] })).toEqual({ depends: ["load"] });
     expect(truth({ any: [a, { not: b }] })).toEqual({ holds: true });
   });
 

@@ -4,8 +4,8 @@ import type { CheckDefinition } from "../catalogue/types";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import type { Practice } from "../vocabulary/practice";
+import type { PlanState } from "../vocabulary/state/values";
 import { foundRaised } from "./found";
-import type { PlanState } from "./variables";
 
 /**
  * The same check as a yard's practice makes it, or as the machine was found: where its state differs from the catalogue's.
@@ -40,7 +40,12 @@ export function asPractised(
       definition.part === "pothole_guard" &&
       definition.station === "drive"
     ) {
-      const moves = { ...groundMoves, posture: "clear", incline: "level", timber: needs["timber"] ?? "none" };
+      const moves: PlanState = {
+        ...groundMoves,
+        posture: "clear",
+        incline: "level",
+        timber: needs["timber"] ?? "none",
+      };
       return {
         ...having({ needs: moves, station: "ground", phase: "ground_moves" }),
         at: "ground_tests",

@@ -1,11 +1,12 @@
+import type { PlanId, PlanState } from "../vocabulary/state/values";
 import type { Means } from "./changes";
 import type { Group } from "./groups";
 import { walkM_per_min } from "./places";
-import type { PlanState, PlanVariable } from "./variables";
+import type { PlanVariable } from "./variables";
 
 interface Ends {
   readonly found: PlanState;
-  readonly closed: Partial<PlanState>;
+  readonly closed: PlanState;
 }
 
 /**
@@ -54,7 +55,7 @@ export function walkBoundMin(
     from: number | undefined,
     to: number | undefined,
     before: PlanState,
-    wanted: Partial<PlanState>,
+    wanted: PlanState,
   ): number => {
     let most = outline.betweenM(from, to);
     for (const { id } of byHand) {
@@ -86,7 +87,14 @@ export function walkBoundMin(
 }
 
 /** Changed by somebody standing at its place on the ground, or stepping in there. */
-const onlyFromTheGround = new Set(["who", "key", "stop.ground", "disconnect", "turntableLock", "prop"]);
+const onlyFromTheGround = new Set<PlanId>([
+  "who",
+  "key",
+  "stop.ground",
+  "disconnect",
+  "turntableLock",
+  "prop",
+]);
 
 interface Placed {
   readonly group: Group;
@@ -142,7 +150,7 @@ function waysBetween(
   groups: readonly Group[],
   { found, closed }: Ends,
 ): Ways {
-  const code = (state: Partial<PlanState>): Coded =>
+  const code = (state: PlanState): Coded =>
     Int8Array.from(variables, ({ id, values }) => {
       const value = state[id];
       return value === undefined ? -1 : value === "unknown" ? -2 : values.indexOf(value);
@@ -181,19 +189,20 @@ function waysBetween(
 }
 
 /** What a change needs whoever makes it and wherever the machine stands. */
-function alwaysNeeds(variable: PlanVariable, to: string): Partial<PlanState> {
-  const cases = ["ground", "platform"].flatMap((who) =>
-    ["level", "slope"].flatMap((incline) =>
-      ["off", "ground", "platform"].map((key) => variable.needs(to, { who, incline, key })),
+function alwaysNeeds(variable: PlanVariable, to: string): PlanState {
+  const cases = (["ground", "platform"] as const).flatMap((who) =>
+    (["level", "slope"] as const).flatMap((incline) =>
+      (["off", "ground", "platform"] as const).map((key) => variable.needs(to, { who, incline, key })),
     ),
   );
-  const first = cases[0] as Partial<PlanState>;
-  return Object.fromEntries(
-    Object.entries(first).filter(([id, value]) => cases.every((needs) => needs[id] === value)),
-  ) as Partial<PlanState>;
+  const first = cases[0] ?? {};
+  const always = (Object.keys(first) as PlanId[]).filter((id) =>
+    cases.every((needs) => needs[id] === first[id]),
+  );
+  return Object.fromEntries(always.map((id) => [id, first[id]]));
 }
 
-const changedFree = (group: Group, id: string): string | undefined =>
+const changedFree = (group: Group, id: PlanId): string | undefined =>
   group.leaves[id] !== undefined && group.leaves[id] !== group.needs[id] ? group.leaves[id] : undefined;
 
 /**

@@ -2,9 +2,9 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { Sheet } from "../sheet/sheet";
+import { entriesOf, type PlanState, withValue } from "../vocabulary/state/values";
 import { type Means, meansOf, OutOfReach, type Reached, reach, reachWalkingLeast } from "./changes";
 import { canBeFound, foundKinds, foundState } from "./found";
-import type { PlanState } from "./variables";
 
 const sheets = Object.values<Sheet>(demoSheets);
 
@@ -32,11 +32,11 @@ function broken(means: Means, from: PlanState, { changes }: Reached): readonly s
     const variable = means.variables.find((v) => v.id === id);
     if (state[id] !== was) faults.push(`${id} was ${state[id]}, not ${was}`);
     const needs = variable?.needs(to, state) ?? {};
-    for (const [need, value] of Object.entries(needs)) {
+    for (const [need, value] of entriesOf(needs)) {
       if (state[need] !== undefined && state[need] !== value)
         faults.push(`${id}=${to} needs ${need}=${value}`);
     }
-    state = { ...state, [id]: to };
+    state = withValue(state, id, to);
   }
   return faults;
 }
@@ -57,7 +57,7 @@ describe("reach", () => {
         }
         reached += 1;
         expect(broken(means, found, result)).toEqual([]);
-        for (const [id, value] of Object.entries(goal)) expect(result.state[id]).toBe(value);
+        for (const [id, value] of entriesOf(goal)) expect(result.state[id]).toBe(value);
         const least = reachWalkingLeast(means, found, goal, 0);
         expect(broken(means, found, least)).toEqual([]);
         expect(least.state).toEqual(result.state);
@@ -71,7 +71,7 @@ describe("reach", () => {
   it("turns no key that is not there, and moves nothing behind a finding but down and off", () => {
     for (const sheet of sheets.filter((s) => s.power !== "hand_crank")) {
       const noKey = meansOf(sheet, { key: false, held: false });
-      const found = { ...foundState(sheet), testArea: "confirmed" };
+      const found: PlanState = { ...foundState(sheet), testArea: "confirmed" };
       expect(() => reach(noKey, found, { key: "ground" })).toThrow(OutOfReach);
       expect(() => reach(noKey, found, { posture: "raised" })).toThrow(OutOfReach);
       const held = meansOf(sheet, { key: true, held: true });

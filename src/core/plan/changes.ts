@@ -1,9 +1,10 @@
 import type { Sheet } from "../sheet/sheet";
+import { type PlanId, type PlanState, withValue } from "../vocabulary/state/values";
 import { type Outline, type OutlineM, outlineOf, walkM_per_min } from "./places";
-import { type PlanState, type PlanVariable, variablesOf } from "./variables";
+import { type PlanVariable, variablesOf } from "./variables";
 
 export interface Change {
-  readonly variable: string;
+  readonly variable: PlanId;
   /** `unknown` where nobody has looked yet: the change is then a look, and a change where it is not so. */
   readonly from: string;
   readonly to: string;
@@ -32,7 +33,7 @@ export interface Means {
   readonly variables: readonly PlanVariable[];
   readonly outline: Outline;
   /** Where on the outline a person on the ground changes each variable; those not named, anywhere. */
-  readonly places: ReadonlyMap<string, OutlineM>;
+  readonly places: ReadonlyMap<PlanId, OutlineM>;
   /** Without the key nothing that asks for it can be changed. */
   readonly key: boolean;
   /** A finding stops the machine: no change by its power; it may be let down, shut down and left. */
@@ -68,12 +69,7 @@ const limit = 80;
  *
  * Throws OutOfReach when a goal cannot be reached, naming it.
  */
-export function reach(
-  means: Means,
-  state: PlanState,
-  goal: Partial<PlanState>,
-  at?: OutlineM | undefined,
-): Reached {
+export function reach(means: Means, state: PlanState, goal: PlanState, at?: OutlineM | undefined): Reached {
   const { variables, outline } = means;
   let now = state;
   let here = at;
@@ -84,7 +80,7 @@ export function reach(
 
   const placeOf = ({ id }: PlanVariable) => placeFor(id, now, means);
 
-  const next = (wanted: Partial<PlanState>): PlanVariable | undefined => {
+  const next = (wanted: PlanState): PlanVariable | undefined => {
     let best: PlanVariable | undefined;
     let bestM = 0;
     for (const variable of variables) {
@@ -108,7 +104,7 @@ export function reach(
     );
   };
 
-  const settle = (wanted: Partial<PlanState>, under: readonly string[]): void => {
+  const settle = (wanted: PlanState, under: readonly string[]): void => {
     for (let pass = 0; pass <= variables.length; pass++) {
       const unmet = next(wanted);
       if (unmet === undefined) return;
@@ -140,7 +136,7 @@ export function reach(
     const took = variable.minutes(to);
     minutes += took + walkM / walkM_per_min;
     changes.push({ variable: id, from, to, minutes: took, walkM, who: now["who"] ?? "ground" });
-    now = { ...now, [id]: to };
+    now = withValue(now, id, to);
   };
 
   settle(goal, []);
@@ -157,7 +153,7 @@ const mostTries = 100;
 export function reachWalkingLeast(
   means: Means,
   state: PlanState,
-  goal: Partial<PlanState>,
+  goal: PlanState,
   at: OutlineM | undefined,
 ): Reached {
   const plain = reach(means, state, goal, at);
@@ -208,7 +204,7 @@ export function reachWalkingLeast(
       tries += 1;
       made.add(index);
       order.push({ ...change, walkM, who: now["who"] ?? "ground" });
-      go({ ...now, [change.variable]: change.to }, place ?? here, walkedM + walkM);
+      go(withValue(now, change.variable, change.to), place ?? here, walkedM + walkM);
       order.pop();
       made.delete(index);
     }
@@ -220,33 +216,34 @@ export function reachWalkingLeast(
 }
 
 /** What the machine does not have is not asked of it. */
-function holds(needs: Partial<PlanState>, state: PlanState): boolean {
-  for (const id in needs) {
+function holds(needs: PlanState, state: PlanState): boolean {
+  for (const each in needs) {
+    const id = each as PlanId;
     if (needs[id] !== undefined && state[id] !== undefined && needs[id] !== state[id]) return false;
   }
   return true;
 }
 
 /** What a change needs. Behind a finding the lift is let down without its power; never onto a prop still set. */
-const needsOf = (means: Means, variable: PlanVariable, to: string, now: PlanState): Partial<PlanState> =>
+const needsOf = (means: Means, variable: PlanVariable, to: string, now: PlanState): PlanState =>
   means.held && variable.id === "posture" ? { prop: "parked" } : variable.needs(to, now);
 
 /** Where a person stands to change it. Aboard, what is changed is within reach. */
-const placeFor = (id: string, state: PlanState, { places }: Means): OutlineM | undefined =>
+const placeFor = (id: PlanId, state: PlanState, { places }: Means): OutlineM | undefined =>
   state["who"] === "platform" && id !== "who" ? undefined : places.get(id);
 
 /** Everything else of its rank comes before it: the supply is cut last. */
-const last = (id: string, to: string): boolean => id === "disconnect" && to === "off";
+const last = (id: PlanId, to: string): boolean => id === "disconnect" && to === "off";
 
 /** The test area is confirmed by looking at it, a key that is not there cannot be turned, and held is held. */
-function barred({ key, held, variables }: Means, id: string, to: string): boolean {
+function barred({ key, held, variables }: Means, id: PlanId, to: string): boolean {
   if (id === "testArea") return true;
   if (!key && id === "key" && to !== "off") return true;
   if (!held || to === "off" || (id === "posture" && to === "stowed")) return false;
   return variables.find((v) => v.id === id)?.powered === true;
 }
 
-const text = (state: Partial<PlanState>) =>
+const text = (state: PlanState) =>
   Object.entries(state)
     .map(([id, value]) => `${id}=${value}`)
     .join(" ");

@@ -1,5 +1,6 @@
 import type { Sheet } from "../sheet/sheet";
-import { type PlanState, variablesOf } from "./variables";
+import type { PlanState } from "../vocabulary/state/values";
+import { variablesOf } from "./variables";
 
 /** How a machine may be found. Several may hold at once: raised and indoors. */
 export const foundKinds = [
@@ -88,8 +89,9 @@ export function canBeFound(sheet: Sheet, kind: FoundKind): boolean {
 export function foundState(sheet: Sheet, ways: readonly FoundKind[] = ["stowed"]): PlanState {
   const all: PlanState = Object.assign({}, stowed, ...ways.map((kind) => kinds[kind]));
   if (all["posture"] === "raised") Object.assign(all, mustBeAloft);
-  const known = new Set(variablesOf(sheet).map((v) => v.id));
-  return Object.fromEntries(Object.entries(all).filter(([id]) => known.has(id)));
+  return Object.fromEntries(
+    variablesOf(sheet).flatMap(({ id }) => (all[id] === undefined ? [] : [[id, all[id]]])),
+  );
 }
 
 /**

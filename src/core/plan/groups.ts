@@ -1,10 +1,10 @@
 import type { Check } from "../catalogue/catalogue";
 import type { CheckStation, StopId } from "../catalogue/types";
 import type { Practice } from "../vocabulary/practice";
+import { type PlanId, type PlanState, withValue } from "../vocabulary/state/values";
 import { foundRaised } from "./found";
 import type { Outline, OutlineM } from "./places";
 import { rulesUnder } from "./precedence";
-import type { PlanState } from "./variables";
 
 /**
  * Checks done in one go: same stop, same state, the same place in the order. The unit of the search: inside a
@@ -32,7 +32,7 @@ export interface Group {
 export function groupsOf(
   checks: readonly Check[],
   practice: Practice,
-  known: ReadonlySet<string>,
+  known: ReadonlySet<PlanId>,
   outline: Outline,
   found: PlanState,
 ): readonly Group[] {
@@ -84,24 +84,24 @@ export function groupsOf(
         const theirs = roleOf(other);
         // A rule that would put two groups each before the other says nothing of them.
         const both = mine.earlier & theirs.later;
-        return other !== list && (theirs.earlier & mine.later & ~both) !== 0 ? [before] : [];
+        return other !== list && (theirs.earlier & mine.later & ~both) !== 0n ? [before] : [];
       }),
     };
   });
 }
 
 /** What a check needs of the variables this machine has; whatever is powered needs a confirmed test area. */
-export function needsOf({ definition }: Check, known: ReadonlySet<string>): PlanState {
+export function needsOf({ definition }: Check, known: ReadonlySet<PlanId>): PlanState {
   const needs = only(definition.needs, known);
   return definition.powered === true ? { ...needs, testArea: "confirmed" } : needs;
 }
 
 /** In the order of the machine's variables, so that equal states read alike. */
-function only(state: PlanState, known: ReadonlySet<string>): PlanState {
-  const kept: Record<string, string> = {};
+function only(state: PlanState, known: ReadonlySet<PlanId>): PlanState {
+  let kept: PlanState = {};
   for (const id of known) {
     const value = state[id];
-    if (value !== undefined) kept[id] = value;
+    if (value !== undefined) kept = withValue(kept, id, value);
   }
   return kept;
 }
@@ -112,11 +112,11 @@ export const stateKey = (state: PlanState): string =>
     .map(([id, value]) => `${id}=${value}`)
     .join(",");
 
-/** The rules a check is the earlier or the later side of, one bit a rule. */
+/** The rules a check is the earlier or the later side of, one bit a rule: as many rules as there are. */
 interface Roles {
-  readonly earlier: number;
-  readonly later: number;
+  readonly earlier: bigint;
+  readonly later: bigint;
 }
 
-const bits = (flags: readonly boolean[]): number =>
-  flags.reduce((word, flag, i) => (flag ? word | (1 << i) : word), 0);
+const bits = (flags: readonly boolean[]): bigint =>
+  flags.reduce((word, flag, i) => (flag ? word | (1n << BigInt(i)) : word), 0n);

@@ -6,6 +6,7 @@ import { checksOf } from "../catalogue/catalogue";
 import type { Sheet } from "../sheet/sheet";
 import { usualPractice } from "../vocabulary/practice";
 import type { Scope } from "../vocabulary/scope";
+import type { PlanState } from "../vocabulary/state/values";
 import { checkPlan } from "./checker/check-plan";
 import { asChecked } from "./checker/steps";
 import { canBeFound, foundKinds, foundState, foundStowed } from "./found";
@@ -149,7 +150,7 @@ describe("as found", () => {
   });
 
   it("says which goal it cannot reach, rather than plan the impossible", () => {
-    const found = { ...foundStowed(slabScissorSheet), posture: "raised", "stop.platform": "in" };
+    const found: PlanState = { ...foundStowed(slabScissorSheet), posture: "raised", "stop.platform": "in" };
     const plan = planInspection({ ...base, sheet: slabScissorSheet, found });
     expect(plan.incomplete.some((i) => i.reason.why === "out_of_reach")).toBe(true);
   });

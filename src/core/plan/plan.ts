@@ -1,8 +1,10 @@
 import { type Check, checksOf } from "../catalogue/catalogue";
 import type { CheckStation, StopId } from "../catalogue/types";
 import type { Sheet } from "../sheet/sheet";
+import type { Ending } from "../vocabulary/endings";
 import type { Practice } from "../vocabulary/practice";
 import type { Scope } from "../vocabulary/scope";
+import { entriesOf, type PlanState, withValue } from "../vocabulary/state/values";
 import { asPractised } from "./as-practised";
 import { changesBoundMin, walkBoundMin } from "./bound";
 import { type Change, meansOf, reachWalkingLeast } from "./changes";
@@ -13,7 +15,7 @@ import { walkM_per_min } from "./places";
 import { type AtHand, everythingAtHand, type Incomplete, possibleWith } from "./possible";
 import { inScope } from "./scope";
 import { cheapestOrder, edgesOf, type Found, tryReach } from "./search";
-import type { PlanState, PlanVariable } from "./variables";
+import type { PlanVariable } from "./variables";
 import { loopOf, turns } from "./walk";
 
 export interface PlanInput {
@@ -121,8 +123,10 @@ export function planInspection(input: PlanInput): Plan {
 
   const at = input.progress?.stop === undefined ? undefined : means.outline.at(input.progress.stop);
   const areaSeen = possible.some((check) => check.definition.leaves?.["testArea"] !== undefined);
-  const before = areaSeen ? { ...state, testArea: "confirmed" } : state;
-  const closed = closable(closedGoal(means.variables, found), (goal) => tryReach(means, before, goal, at));
+  const before: PlanState = areaSeen ? { ...state, testArea: "confirmed" } : state;
+  const closed = closable(closedGoal(means.variables, found, endingOf(input.scope, means.held)), (goal) =>
+    tryReach(means, before, goal, at),
+  );
   const groups = groupsOf(possible, practice, known, means.outline, found).map((group) =>
     leavesIt(group, practice) ? { ...group, needs: { ...group.needs, ...closed } } : group,
   );
@@ -266,7 +270,7 @@ export function visitsOf(steps: readonly PlanStep[], found: PlanState): readonly
     const begun = visit.steps.some((s) => s.kind === "check");
     visit.steps.push(step);
     if (step.kind === "check") state = { ...state, ...step.check.definition.leaves };
-    else state = { ...state, [step.change.variable]: step.change.to };
+    else state = withValue(state, step.change.variable, step.change.to);
     if (!begun && step.kind !== "check") visit.state = state;
   }
   return visits;
@@ -275,24 +279,37 @@ export function visitsOf(steps: readonly PlanStep[], found: PlanState): readonly
 /** The lowering is tried from the ground station: for whoever walks, it is the same stop. */
 const standsAt = (stop: StopId): StopId => (stop === "ground_lowering" ? "ground_tests" : stop);
 
-/** Which state everything must be left in: closed, or as it was found where that is the rule. */
-export function closedGoal(variables: readonly PlanVariable[], found: PlanState): PlanState {
-  const goal: Record<string, string> = {};
+/** Which state everything must be left in for this ending, or as it was found where that is the rule. */
+export function closedGoal(
+  variables: readonly PlanVariable[],
+  found: PlanState,
+  ending: Ending = "parked",
+): PlanState {
+  let goal: PlanState = {};
   for (const variable of variables) {
-    if (variable.closed === "as_left") continue;
-    const value = variable.closed === "as_found" ? found[variable.id] : variable.closed;
+    const left = variable.left(ending);
+    if (left === "as_left") continue;
+    const value = left === "as_found" ? found[variable.id] : left;
     // Nobody knew how it stood: it may stay as it is.
-    if (value !== undefined && value !== "unknown") goal[variable.id] = value;
+    if (value !== undefined && value !== "unknown") goal = withValue(goal, variable.id, value);
   }
   return goal;
+}
+
+/** What a machine inspected in this scope is left for. */
+function endingOf({ kind }: Scope, held: boolean): Ending {
+  if (held) return "held";
+  if (kind === "transport") return "for_the_road";
+  return kind === "check_in" ? "checked_in" : "parked";
 }
 
 /** As much of the closing state as can be reached: a held machine is left as safe as it allows. */
 function closable(goal: PlanState, canReach: (goal: PlanState) => unknown): PlanState {
   if (canReach(goal) !== undefined) return goal;
-  const kept: Record<string, string> = {};
-  for (const [id, value] of Object.entries(goal)) {
-    if (canReach({ ...kept, [id]: value }) !== undefined) kept[id] = value;
+  let kept: PlanState = {};
+  for (const [id, value] of entriesOf(goal)) {
+    const more = withValue(kept, id, value);
+    if (canReach(more) !== undefined) kept = more;
   }
   return kept;
 }

@@ -1,8 +1,8 @@
 import type { Check } from "../catalogue/catalogue";
+import type { PlanState } from "../vocabulary/state/values";
 import type { Means } from "./changes";
 import { needsOf, stateKey } from "./groups";
 import { tryReach } from "./search";
-import type { PlanState } from "./variables";
 
 /** Who and what is at hand. */
 export interface AtHand {
@@ -40,7 +40,7 @@ export function possibleWith(
   const areaInScope =
     state["testArea"] === "confirmed" ||
     checks.some((c) => c.definition.leaves?.["testArea"] === "confirmed");
-  const from = areaInScope ? { ...state, testArea: "confirmed" } : state;
+  const from: PlanState = areaInScope ? { ...state, testArea: "confirmed" } : state;
   const reachable = new Map<string, boolean>();
   const canReach = (check: Check): boolean => {
     const needs = needsOf(check, known);

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { usualPractice } from "../vocabulary/practice";
+import type { PlanState } from "../vocabulary/state/values";
 import { meansOf, reach } from "./changes";
 import { foundStowed } from "./found";
 import { type PlanInput, planInspection } from "./plan";
@@ -126,7 +127,7 @@ describe("reach", () => {
   });
 
   it("does first what a change needs: power before raising, lowering before climbing out", () => {
-    const ready = { ...found, testArea: "confirmed" };
+    const ready: PlanState = { ...found, testArea: "confirmed" };
     const raised = reach(means, ready, { posture: "raised" });
     expect(raised.changes.map((c) => c.variable)).toEqual(
       expect.arrayContaining(["disconnect", "key", "stop.ground", "stop.platform", "engine"]),

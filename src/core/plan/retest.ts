@@ -32,104 +32,6 @@ interface Repair {
 /** Re-tested after every repair. */
 const always: readonly PartId[] = ["emergency_lowering", "ground_stop", "platform_stop", "chassis_stop"];
 
-/** What of the machine model each part of the catalogue is: the components whose failing is that part's failing. */
-const madeOf: Partial<Record<PartId, readonly RegExp[]>> = {
-  battery: [/^supply$/],
-  disconnect: [/^supply$/],
-  fuses_and_relays: [/^supply$/, /^panel\./],
-  engine: [/^pump\.main$/],
-  electric_motor: [/^pump\.main$/],
-  take_off: [/^pump\.main$/],
-  hydraulic_unit: [/^pump\.main$/, /^manifold\./],
-  hydraulic_tank: [/^pump\.main$/, /^pump\.auxiliary$/],
-  hoses: [/^actuator\./],
-  coil_plugs: [/^coil\./],
-  auxiliary_pump: [/^pump\.auxiliary$/],
-  rotary_coupling: [/^manifold\./],
-  swing_motor: [/^actuator\.swing$/],
-  slewing_ring: [/^actuator\.swing$/],
-  turntable_lock: [/^actuator\.swing$/],
-  boom_cylinders: [/^actuator\.(main|tower|telescope|tower_telescope|jib)$/],
-  main_boom: [/^actuator\.(main|telescope)$/],
-  tower: [/^actuator\.(tower|tower_telescope)$/],
-  jib: [/^actuator\.jib/],
-  wear_pads: [/^actuator\.(telescope|tower_telescope|jib_telescope)$/],
-  lift_cables: [/^actuator\.(lift|telescope)$/],
-  carrier: [/^panel\.platform$/, /^actuator\.(jib|rotate|level)/],
-  rotator: [/^actuator\.rotate$/],
-  platform_levelling: [/^actuator\.level$/],
-  lift_cylinder: [/^actuator\.lift$/],
-  scissor_arms: [/^actuator\.lift$/],
-  scissor_pins: [/^actuator\.lift$/],
-  rollers: [/^actuator\.lift$/],
-  mast: [/^actuator\.lift$/],
-  mast_chains: [/^actuator\.lift$/],
-  stack_harness: [/^panel\.platform$/],
-  steering: [/^actuator\.steer$/, /^coil\.steer\./],
-  hub: [/^brakes$/, /^actuator\.drive$/],
-  brakes: [/^brakes$/],
-  drive_shaft: [/^actuator\.drive$/],
-  drive_cables: [/^actuator\.drive$/, /^coil\.drive\./],
-  tracks: [/^actuator\.drive$/, /^actuator\.track/],
-  legs: [/^actuator\.leg/, /^actuator\.legs$/],
-  leg_cylinders: [/^actuator\.leg/],
-  axles: [/^actuator\.axles$/],
-  ground_panel: [/^panel\.ground$/, /^enable\.ground$/, /^switch\.ground\./],
-  ground_switch: [/^panel\.ground$/],
-  ground_enable: [/^enable\.ground$/],
-  ground_stop: [/^stop\.ground$/],
-  chassis_stop: [/^stop\.(chassis|remote)/],
-  platform_stop: [/^stop\.platform$/],
-  platform_box: [/^panel\.platform$/, /^enable\.platform$/, /^switch\.platform\./],
-  platform_enable: [/^enable\.platform$/],
-  key_switch: [/^panel\./],
-  keypad: [/^panel\.ground$/],
-  remote: [/^panel\.ground$/],
-};
-
-/** Interlocks whose sensing a part is. */
-const senses: Partial<Record<PartId, readonly string[]>> = {
-  tilt_sensor: ["tilt_refuses_lift", "tilt_refuses_drive", "tilt_creeps", "chassis_off_level"],
-  load_sensor: ["overload"],
-  limit_switches: ["drive_cut_out", "drive_cut_back"],
-  angle_sensors: ["tower_not_up", "tower_telescope_out", "axles_in_lift", "drive_cut_back"],
-  pothole_guard: ["guards_not_locked", "guards_refuse_lift"],
-  gate: ["gate_open"],
-  legs: ["legs_not_set", "legs_needed_above_height"],
-  leg_switches: [
-    "legs_not_set",
-    "legs_needed_above_height",
-    "legs_while_raised",
-    "legs_down_no_travel",
-    "ground_shifted",
-  ],
-  boom_cradle: ["boom_in_cradle"],
-  cradle_switches: ["boom_in_cradle", "legs_while_raised"],
-  axles: ["axles_in_telescope", "axles_in_lift", "axles_while_raised"],
-  crush_guard: ["crush_guard_pressed"],
-  contact_bumper: ["bumper_cuts_all", "bumper_cuts_travel", "bumper_overridden"],
-  reach_control: ["reach_limit"],
-  load_range: ["reach_limit", "jib_swing_heavy"],
-  direction_confirm: ["direction_not_confirmed"],
-  drive_speed: ["drive_cut_out", "drive_cut_back", "steering_sharp"],
-  brake_pins: ["brake_pins_not_engaged"],
-  casters: ["casters_free"],
-  crank: ["crank_locked"],
-  turntable_lock: ["turntable_locked"],
-  park_brake: ["park_brake_off"],
-  coupler: ["still_coupled"],
-  take_off: ["take_off_out"],
-  jib: ["jib_stow_stop"],
-  platform_levelling: ["level_fault"],
-  emergency_lowering: ["descent_valve_open", "bleed_down_open"],
-  prop: ["prop_set"],
-  battery: ["battery_low", "battery_flat"],
-  fuel: ["fuel_cut_out"],
-  charger: ["charger_plugged"],
-  keypad: ["keypad_waiting"],
-  rescue_override: ["rescue_stored"],
-};
-
 /**
  * The checks a repair touches, each with why: those that found it or look at what was repaired or disturbed; those
  * whose outcome the machine model makes depend on such a part (planted as failed, the test comes out otherwise);
@@ -141,6 +43,7 @@ export function touchedBy(
   sheet: Sheet,
 ): ReadonlyMap<string, readonly Touch[]> {
   const sound = buildMachine(sheet);
+  const components = failingParts(sound);
   const reasons = new Map<string, Touch[]>();
   const add = (check: Check, touch: Touch) => {
     const list = reasons.get(check.key);
@@ -172,7 +75,7 @@ export function touchedBy(
   for (const { part, how } of named) {
     // Which movement a repaired switch serves is known by the check that found it; without one, all of its station.
     if ((part === "ground_switch" || part === "platform_switch") && functions.size > 0) continue;
-    for (const component of componentsOfPart(part, sound)) {
+    for (const component of components.filter((c) => c.parts.includes(part))) {
       for (const check of checks) {
         if (dependsOn(check, component, sheet, sound)) {
           add(check, { because: "depends_on", part, component: component.id, how });
@@ -181,16 +84,6 @@ export function touchedBy(
     }
   }
   return reasons;
-}
-
-function componentsOfPart(part: PartId, machine: Machine): readonly Component[] {
-  const patterns = madeOf[part] ?? (part === "platform_switch" ? [/^panel\.platform$/] : []);
-  const sensed = senses[part];
-  return failingParts(machine).filter(
-    ({ id }) =>
-      patterns.some((pattern) => pattern.test(id)) ||
-      (id.startsWith("sensor.") && sensed?.includes(id.slice("sensor.".length)) === true),
-  );
 }
 
 /** True when the check would come out otherwise with the component failed in some way. */

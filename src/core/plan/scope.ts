@@ -1,8 +1,8 @@
 import type { Check } from "../catalogue/catalogue";
 import type { Sheet } from "../sheet/sheet";
 import type { Scope } from "../vocabulary/scope";
+import type { PlanState } from "../vocabulary/state/values";
 import { type Touch, touchedBy } from "./retest";
-import type { PlanState } from "./variables";
 
 /**
  * What the road shakes loose, opens or rubs through: covers, coil plugs (one that looks fine may have shaken off

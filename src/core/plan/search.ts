@@ -1,7 +1,7 @@
+import type { PlanState } from "../vocabulary/state/values";
 import { type Means, OutOfReach, type Reached, reach } from "./changes";
 import type { Group } from "./groups";
 import { type OutlineM, walkM_per_min } from "./places";
-import type { PlanState } from "./variables";
 
 export interface Problem {
   readonly groups: readonly Group[];

@@ -2,8 +2,8 @@ import type { Check } from "../catalogue/catalogue";
 import { type FoundKind, foundKinds, foundState, foundStowed } from "../plan/found";
 import { type Plan, type PlanInput, type PlanStep, planInspection, visitsOf } from "../plan/plan";
 import { type AtHand, everythingAtHand } from "../plan/possible";
-import type { PlanState } from "../plan/variables";
 import type { InspectionEvent } from "../record/events";
+import { entriesOf, isPlanId, type PlanState, withValue } from "../vocabulary/state/values";
 
 /**
  * What an operator says of the day besides answers, as the step of a `changed` event: how the machine was found,
@@ -103,12 +103,12 @@ export function follow(
       const step = plan.steps.find((s) => s.id === event.step);
       const [what, value = ""] = event.step.split(":", 2);
       if (step !== undefined && step.kind !== "check") {
-        state = { ...state, [step.change.variable]: step.change.to };
+        state = withValue(state, step.change.variable, step.change.to);
         doneSteps.push(step);
       } else if (what === "stands") {
         const [variable = "", to = ""] = value.split("=", 2);
-        if (variable in state && state[variable] !== to) {
-          state = { ...state, [variable]: to };
+        if (isPlanId(variable) && state[variable] !== undefined && state[variable] !== to) {
+          state = withValue(state, variable, to);
           leaves = true;
         }
       }
@@ -132,9 +132,9 @@ export function follow(
   return plan;
 }
 
-const withKnown = (changes: Readonly<Record<string, string>>, state: PlanState): PlanState => ({
+const withKnown = (changes: PlanState, state: PlanState): PlanState => ({
   ...state,
-  ...Object.fromEntries(Object.entries(changes).filter(([id]) => id in state)),
+  ...Object.fromEntries(entriesOf(changes).filter(([id]) => id in state)),
 });
 
 /** The step of a check, made where the plan has none for it: it was done before a tag was heard of. */

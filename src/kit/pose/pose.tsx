@@ -1,5 +1,5 @@
-import type { PlanState } from "@/core/plan/variables";
 import type { Sheet } from "@/core/sheet/sheet";
+import type { PlanState } from "@/core/vocabulary/state/values";
 import { Body, boundsOf, pathOf } from "./body";
 import { elevationOf, memberOf, type Point, stanceOf } from "./geometry";
 

@@ -2,8 +2,9 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { foundStowed } from "@/core/plan/found";
 import { planInspection } from "@/core/plan/plan";
-import { type PlanState, variablesOf } from "@/core/plan/variables";
+import { variablesOf } from "@/core/plan/variables";
 import { usualPractice } from "@/core/vocabulary/practice";
+import { entriesOf, type PlanState } from "@/core/vocabulary/state/values";
 import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
 import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
 import { cardsOf, isMove } from "./cards";
@@ -52,7 +53,7 @@ describe("cardsOf", () => {
       });
       for (const card of cardsOf(plan, foundStowed(sheet))) {
         const needs: PlanState = card.checks[0]?.definition.needs ?? {};
-        for (const [id, value] of Object.entries(needs))
+        for (const [id, value] of entriesOf(needs))
           if (known.has(id)) expect(card.state[id], `${card.checks[0]?.key} ${id}`).toBe(value);
       }
     }

@@ -1,7 +1,7 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import { walkM_per_min } from "@/core/plan/places";
 import type { Plan, PlanStep } from "@/core/plan/plan";
-import type { PlanState } from "@/core/plan/variables";
+import type { PlanState } from "@/core/vocabulary/state/values";
 
 type ChangeStep = Extract<PlanStep, { kind: "change" | "close" }>;
 

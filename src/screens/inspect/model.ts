@@ -8,7 +8,6 @@ import type { MatterStanding } from "@/core/grade/matters";
 import type { Plan, PlanInput } from "@/core/plan/plan";
 import type { Touch } from "@/core/plan/retest";
 import { whyRetested } from "@/core/plan/scope";
-import type { PlanState } from "@/core/plan/variables";
 import type { InspectionEvent, Saw } from "@/core/record/events";
 import type { Reduction } from "@/core/record/reduce";
 import type { Sheet } from "@/core/sheet/sheet";
@@ -16,6 +15,7 @@ import { type Circumstances, circumstancesOf, follow, type Known } from "@/core/
 import type { Policy } from "@/core/vocabulary/policy";
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { Scope } from "@/core/vocabulary/scope";
+import type { PlanState } from "@/core/vocabulary/state/values";
 import { InspectionLog, type LogState } from "@/device/inspection-log";
 import { live } from "@/device/live";
 import { outbox } from "@/device/outbox";

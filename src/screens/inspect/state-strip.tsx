@@ -1,41 +1,12 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { type PlanState, variablesOf } from "@/core/plan/variables";
+import { variablesOf } from "@/core/plan/variables";
 import type { Sheet } from "@/core/sheet/sheet";
+import { onStrip } from "@/core/vocabulary/state/strip";
+import type { PlanId, PlanState } from "@/core/vocabulary/state/values";
 import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
-
-const order = [
-  "who",
-  "key",
-  "stop.ground",
-  "stop.platform",
-  "disconnect",
-  "engine",
-  "takeOff",
-  "air",
-  "hitch",
-  "outriggers",
-  "axles",
-  "jib",
-  "posture",
-  "prop",
-  "valve.descent",
-  "turntableLock",
-  "incline",
-  "timber",
-];
-
-/** Of no interest while it is as one expects it. */
-const usual: Readonly<Record<string, string>> = {
-  incline: "level",
-  timber: "none",
-  prop: "parked",
-  jib: "straight",
-  air: "open",
-  hitch: "uncoupled",
-};
 
 /**
  * The state the machine is to be in now, the variables that just changed in brass. Where it stands otherwise a
@@ -52,31 +23,29 @@ export function StateStrip({
   changed: ReadonlySet<string>;
   title: string;
   sheet: Sheet;
-  onStands: (variable: string, value: string) => void;
+  onStands: (variable: PlanId, value: string) => void;
 }) {
   const t = useTranslations();
-  const [asked, setAsked] = useState<string>();
+  const [asked, setAsked] = useState<PlanId>();
   const values = variablesOf(sheet).find((v) => v.id === asked)?.values ?? [];
   return (
     <section aria-label={title} className="border-t border-line bg-chalk2 px-5 py-2">
       <p className="font-semibold text-ink2">{title}</p>
       <ul className="mt-1 flex flex-wrap gap-1.5">
-        {order
-          .filter((id) => state[id] !== undefined && state[id] !== usual[id])
-          .map((id) => (
-            <li key={id}>
-              <button
-                type="button"
-                aria-label={t("plan.standsOtherwise", {
-                  what: `${t(`variable.${id}`)} ${t(`value.${state[id]}`)}`,
-                })}
-                onClick={() => setAsked(id)}
-                className={`min-h-[36px] border-[1.5px] px-2 py-0.5 ${changed.has(id) ? "border-brass bg-brass text-brassink" : "border-ink3 bg-chalk"}`}
-              >
-                {t(`variable.${id}`)} <b>{t(`value.${state[id]}`)}</b>
-              </button>
-            </li>
-          ))}
+        {onStrip(state).map((id) => (
+          <li key={id}>
+            <button
+              type="button"
+              aria-label={t("plan.standsOtherwise", {
+                what: `${t(`variable.${id}`)} ${t(`value.${state[id]}`)}`,
+              })}
+              onClick={() => setAsked(id)}
+              className={`min-h-[36px] border-[1.5px] px-2 py-0.5 ${changed.has(id) ? "border-brass bg-brass text-brassink" : "border-ink3 bg-chalk"}`}
+            >
+              {t(`variable.${id}`)} <b>{t(`value.${state[id]}`)}</b>
+            </button>
+          </li>
+        ))}
       </ul>
       <Dialog
         open={asked !== undefined}

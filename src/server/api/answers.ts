@@ -2,17 +2,20 @@ import type { z } from "zod";
 import { catalogueVersion, conditionsOf, writtenChecks } from "@/core/catalogue/catalogue";
 import { movementIds, movementWrongs, partOfMovement } from "@/core/catalogue/movements";
 import { gradeFinding } from "@/core/grade/grade";
+import type { Action } from "@/core/machine/action";
+import type { Fault } from "@/core/machine/faults";
 import { interlocks } from "@/core/machine/interlocks";
-import { buildMachine, type Machine, readyState, stowedState } from "@/core/machine/machine";
+import { buildMachine, failingParts, type Machine, readyState, stowedState } from "@/core/machine/machine";
 import { signsOf } from "@/core/machine/signs";
-import { type MachineState, unknown } from "@/core/machine/state";
-import { type Action, step } from "@/core/machine/step";
+import { step } from "@/core/machine/step";
 import { valuesOf } from "@/core/machine/variables";
+import type { Sheet } from "@/core/sheet/sheet";
 import type { ConditionRule } from "@/core/vocabulary/condition-rule";
 import type { Grade } from "@/core/vocabulary/grades";
 import { isWorse } from "@/core/vocabulary/grades";
 import { parts } from "@/core/vocabulary/parts";
 import { defaultPolicy, type Policy } from "@/core/vocabulary/policy";
+import { type NamedValues, type State, unknown } from "@/core/vocabulary/state/values";
 import type { Upkeep } from "@/core/vocabulary/upkeep";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
@@ -41,25 +44,31 @@ export async function listSheets(db: Db): Promise<z.infer<typeof sheetsResponse>
   return { sheets: rows };
 }
 
-/** One step of the fault-free machine: what must be seen, what holds it back and why. */
+/**
+ * One step of the machine, without faults or with those planted: what must be seen, what happens by itself, whom it
+ * would hurt, what holds it back and why.
+ */
 export async function expectStep(
   db: Db,
   wanted: z.infer<typeof expectRequest>,
 ): Promise<z.infer<typeof expectResponse>> {
-  const machine = buildMachine(await sheetOf(db, wanted));
+  const sheet = await sheetOf(db, wanted);
+  const machine = buildMachine(sheet, readFaults(sheet, wanted.faults));
   const { action, elapsedS } = readAction(wanted);
   const state = { ...baseOf(machine, wanted.from), ...readState(machine, wanted.state) };
   try {
     const result = step(machine, state, action, elapsedS);
     return {
       acceptable: [...result.acceptable],
+      besides: [...result.besides],
+      harm: [...result.harm],
       blockedBy: result.blockedBy.map(({ interlock, effect, depends }) => ({
         interlock,
         why: whyOf(interlock),
         effect,
         depends: [...depends],
       })),
-      state: { ...result.state },
+      state: { ...result.state } as Record<string, string | number>,
       signs: signsOf(machine, result.state) as z.infer<typeof expectResponse>["signs"],
     };
   } catch (error) {
@@ -68,7 +77,7 @@ export async function expectStep(
   }
 }
 
-function baseOf(machine: Machine, from: z.infer<typeof expectRequest>["from"]): MachineState {
+function baseOf(machine: Machine, from: z.infer<typeof expectRequest>["from"]): State {
   if (from === "stowed") return stowedState(machine);
   const station = from === "ready_ground" ? "ground" : from === "ready_platform" ? "platform" : "remote";
   if (!machine.stations.includes(station)) {
@@ -106,24 +115,67 @@ function readAction(wanted: z.infer<typeof expectRequest>): { action: Action; el
   return { action: parsed.data, elapsedS: seconds };
 }
 
-/** Refuses variables the machine does not have and words they cannot hold, every one named. */
-function readState(machine: Machine, given: MachineState): MachineState {
+/** Names of an earlier form of the API, and the words they had. */
+const renamed: Readonly<Record<string, { readonly to: string; readonly words?: Record<string, string> }>> = {
+  tilt: { to: "incline" },
+  coupled: { to: "hitch", words: { yes: "coupled", no: "uncoupled" } },
+};
+
+function upcast(given: NamedValues): NamedValues {
+  return Object.fromEntries(
+    Object.entries(given).map(([id, value]) => {
+      const now = renamed[id];
+      return now === undefined ? [id, value] : [now.to, now.words?.[String(value)] ?? value];
+    }),
+  );
+}
+
+/** Refuses variables the machine does not have and values they cannot hold, every one named. */
+function readState(machine: Machine, raw: NamedValues): State {
+  const given = upcast(raw);
   const known = valuesOf(machine.sheet);
   const errors = Object.entries(given).flatMap(([id, value]) => {
-    const values = known.get(id);
+    const kind = known.get(id);
     const path = `state.${id}`;
-    if (values === undefined)
+    const got = JSON.stringify(value);
+    if (kind === undefined)
       return [{ path, message: `this machine has no ${id}; it has ${[...known.keys()].join(", ")}` }];
-    if (value === unknown) return [];
-    if (values === "amount")
-      return typeof value === "number"
+    if (value === unknown || kind === "name") return [];
+    if ("unit" in kind) {
+      const { from, to, unit } = kind;
+      return typeof value === "number" && value >= from && value <= to
         ? []
-        : [{ path, message: `expected a number or "unknown", got "${value}"` }];
-    if (values === "text" || values.includes(String(value))) return [];
-    return [{ path, message: `expected ${values.join(", ")} or unknown, got ${JSON.stringify(value)}` }];
+        : [{ path, message: `expected ${from} to ${to} (${unit}) or "unknown", got ${got}` }];
+    }
+    return kind.includes(String(value))
+      ? []
+      : [{ path, message: `expected ${kind.join(", ")} or unknown, got ${got}` }];
   });
   if (errors.length > 0)
     throw new Problem(400, "bad-state", errors.map((e) => `${e.path}: ${e.message}`).join("; "), { errors });
+  return given as State;
+}
+
+/** Refuses components the machine does not have and ways they do not fail, every one named. */
+function readFaults(sheet: Sheet, given: readonly Fault[]): readonly Fault[] {
+  if (given.length === 0) return given;
+  const known = new Map(failingParts(buildMachine(sheet)).map(({ id, modes }) => [id, modes]));
+  const errors = given.flatMap(({ component, mode }, index) => {
+    const modes = known.get(component);
+    const path = `faults.${index}`;
+    if (modes === undefined)
+      return [
+        {
+          path,
+          message: `this machine has no component ${component}; it has ${[...known.keys()].join(", ")}`,
+        },
+      ];
+    return modes.includes(mode)
+      ? []
+      : [{ path, message: `${component} fails as ${modes.join(", ")}, not ${mode}` }];
+  });
+  if (errors.length > 0)
+    throw new Problem(400, "bad-fault", errors.map((e) => `${e.path}: ${e.message}`).join("; "), { errors });
   return given;
 }
 

@@ -9,10 +9,11 @@ import { type PlanInput, type PlanStep, planInspection } from "@/core/plan/plan"
 import type { Reason } from "@/core/plan/possible";
 import type { Touch } from "@/core/plan/retest";
 import { whyRetested } from "@/core/plan/scope";
-import { type PlanState, type PlanVariable, variablesOf } from "@/core/plan/variables";
+import { type PlanVariable, variablesOf } from "@/core/plan/variables";
 import type { Sheet } from "@/core/sheet/sheet";
 import { practiceOf, usualPractice } from "@/core/vocabulary/practice";
 import type { Scope } from "@/core/vocabulary/scope";
+import { type PlanState, withValue } from "@/core/vocabulary/state/values";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import type { planCheckRequest, planCheckResponse, planRequest, planResponse } from "./schemas";
@@ -131,7 +132,7 @@ function readFound(
     }
     return { found: foundState(sheet, ways), ways };
   }
-  const byId = new Map(variablesOf(sheet).map((v) => [v.id, v]));
+  const byId = new Map<string, PlanVariable>(variablesOf(sheet).map((v) => [v.id, v]));
   const errors = Object.entries(found).flatMap(([id, value]) => {
     const variable = byId.get(id);
     const path = `found.${id}`;
@@ -191,7 +192,7 @@ function stepAnswers(input: PlanInput, steps: readonly PlanStep[], words: PlanWo
     }
     const { change } = step;
     const needs = variables.get(change.variable)?.needs(change.to, state) ?? {};
-    state = { ...state, [change.variable]: change.to };
+    state = withValue(state, change.variable, change.to);
     return {
       ...common,
       station: change.who === "platform" ? "platform" : "ground",

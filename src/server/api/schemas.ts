@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { faultModes } from "@/core/machine/faults";
 import { foundKinds } from "@/core/plan/found";
 import { sheetSchema } from "@/core/sheet/sheet";
 import { families } from "@/core/vocabulary/families";
@@ -7,10 +8,11 @@ import { type PartId, parts } from "@/core/vocabulary/parts";
 import { policySchema } from "@/core/vocabulary/policy";
 import { practices } from "@/core/vocabulary/practice";
 import { lampIds, patterns, soundIds } from "@/core/vocabulary/signs";
+import { stations } from "@/core/vocabulary/stations";
 
 /** The forms of the API, once: requests are read with them, and the OpenAPI document is made from them. */
 
-const station = z.enum(["ground", "platform", "remote"]);
+const station = z.enum(stations);
 
 export const actionSchema = z
   .discriminatedUnion("do", [
@@ -44,6 +46,11 @@ const expectFields = {
     .default("stowed")
     .describe("The state that `state` differs from"),
   state: stateSchema.default({}),
+  faults: z
+    .array(z.strictObject({ component: z.string().max(80), mode: z.enum(faultModes) }))
+    .max(8)
+    .default([])
+    .describe("Faults planted in the machine: a component and how it fails; none is the machine as built"),
   action: z.unknown().describe("See Action; `elapsedS` may stand in it or beside it"),
   elapsedS: z.number().min(0).max(86_400).optional(),
 };
@@ -55,6 +62,15 @@ export const observationSchema = z
 
 export const expectResponse = z.strictObject({
   acceptable: z.array(observationSchema).describe("Any of these is right"),
+  besides: z.array(observationSchema).describe("What happens by itself besides, all of it"),
+  harm: z
+    .array(
+      z.strictObject({
+        harm: z.enum(["moves_unbidden", "does_not_stop", "drops", "rolls", "tips"]),
+        who: z.enum(["aboard", "beside", "beneath", "in_stack", "nobody"]),
+      }),
+    )
+    .describe("What the step would do to people, and to whom in its way"),
   blockedBy: z.array(
     z.strictObject({
       interlock: z.string(),

@@ -4,7 +4,6 @@ import type { Reason } from "@/core/decision/decide";
 import type { ShiftClock } from "@/core/decision/standing";
 import type { EntryKind, Touches } from "@/core/evidence/touches";
 import type { UnitEventKind } from "@/core/evidence/unit-events";
-import type { PlanState } from "@/core/plan/variables";
 import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { Family } from "@/core/vocabulary/families";
@@ -14,6 +13,7 @@ import type { FindingGrade } from "@/core/vocabulary/grades";
 import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Scope } from "@/core/vocabulary/scope";
+import type { PlanState } from "@/core/vocabulary/state/values";
 import type { Role } from "@/server/people/roles";
 
 /** A JSON column: an object when read, text when written (so that arrays are not taken for SQL arrays). */

@@ -1,12 +1,12 @@
 import { type Check, catalogueVersion, checksOf } from "@/core/catalogue/catalogue";
 import { type Plan, type PlanInput, planInspection } from "@/core/plan/plan";
-import type { PlanState } from "@/core/plan/variables";
 import { sheetOfUnit, type UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
 import { strictestOf } from "@/core/sheet/strictest";
 import type { Policy } from "@/core/vocabulary/policy";
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { Scope } from "@/core/vocabulary/scope";
+import type { PlanState } from "@/core/vocabulary/state/values";
 import type { Db, Trx } from "@/server/database/database";
 import { figuresOf } from "@/server/units/figures";
 

@@ -1,8 +1,9 @@
+import type { State } from "../../vocabulary/state/values";
 import type { Line } from "./read";
 
-const stowed = {};
-const tilted = { tilt: "beyond_trip", tiltTripped: "yes" };
-const rear = { swung: "past_rear" };
+const stowed: State = {};
+const tilted: State = { incline: "beyond_trip", tiltTripped: "yes" };
+const rear: State = { swung: "past_rear" };
 
 /** The KB-160 D: diesel, tower, jib, pedal, direction confirmed by a press that opens a window, crush guard. */
 export const articulatingBoom: readonly Line[] = [

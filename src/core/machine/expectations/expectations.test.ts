@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
 import { families } from "../../vocabulary/families";
-import { type Interlock, interlocks } from "../interlocks";
+import type { Interlock } from "../interlock";
+import { interlocks } from "../interlocks";
 import { buildMachine, type Machine } from "../machine";
 import { articulatingBoom, towerTelescopeBoom } from "./articulating-boom";
 import { crankMast, electricPushMast } from "./push-around-mast";

@@ -1,7 +1,8 @@
+import type { State } from "../../vocabulary/state/values";
 import type { Line } from "./read";
 
-const high = { "axis.lift": 0.6, brakePins: "engaged" };
-const tilted = { tilt: "beyond_trip", tiltTripped: "yes" };
+const high: State = { "axis.lift": 0.6, brakePins: "engaged" };
+const tilted: State = { incline: "beyond_trip", tiltTripped: "yes" };
 
 /** The crank mast: no key, no buttons, no ground station; raised by the person who stands on it. */
 export const crankMast: readonly Line[] = [

@@ -1,11 +1,12 @@
 import type { LampId, SoundId } from "../../vocabulary/signs";
+import type { State, VariableId } from "../../vocabulary/state/values";
+import type { Station } from "../../vocabulary/stations";
 import { expectedOf, type TestSetting } from "../expect";
 import { type Machine, readyState } from "../machine";
 import { signsOf } from "../signs";
-import type { MachineState, Station } from "../state";
 import { step } from "../step";
 
-type Given = Readonly<Record<string, string | number>>;
+type Given = State;
 
 /**
  * One line of practice: what is done, in which state, what must be seen. Written as people say it:
@@ -30,7 +31,7 @@ export function seen(machine: Machine, done: string, given: Given): string {
   }
   const [first = "", name = ""] = done.split(" ");
   if (done === "crank") {
-    const state = { ...readyState(machine, "ground", "boom"), engine: "off", ...given };
+    const state: State = { ...readyState(machine, "ground", "boom"), engine: "off", ...given };
     const [only, other] = step(machine, state, { do: "crank" }, 1).acceptable;
     return other !== undefined ? "either" : only?.see === "engine" ? only.as : "nothing";
   }
@@ -48,13 +49,13 @@ export function seen(machine: Machine, done: string, given: Given): string {
 /** What has changed some seconds after something was done. */
 function afterwards(machine: Machine, then: string, given: Given, what: string, seconds: number): Given {
   const station = then === "crank" ? "ground" : settingOf(then, {}).station;
-  const before: MachineState = { ...readyState(machine, station, "boom"), ...given };
-  const wait = (state: MachineState) => step(machine, state, { do: "wait" }, seconds).state;
-  const set = (state: MachineState, variable: string, to: string) =>
+  const before: State = { ...readyState(machine, station, "boom"), ...given };
+  const wait = (state: State) => step(machine, state, { do: "wait" }, seconds).state;
+  const set = (state: State, variable: VariableId, to: string) =>
     step(machine, state, { do: "set", variable, to }, 0).state;
   const after = {
     confirming: () => wait(step(machine, before, { do: "confirm_direction" }, 0).state),
-    tilting: () => wait(set(before, "tilt", "beyond_trip")),
+    tilting: () => wait(set(before, "incline", "beyond_trip")),
     "powering up": () =>
       wait(set(set({ ...before, engine: "off" }, "disconnect", "off"), "disconnect", "on")),
     auxiliary: () =>
@@ -69,9 +70,16 @@ function afterwards(machine: Machine, then: string, given: Given, what: string, 
   if (after === undefined)
     throw new Error(`expected confirming, tilting, powering up, auxiliary or cranking, got ${what}`);
   const now = after();
-  const kept = ["tiltTripped", "tilt", "directionConfirmed", "directionLeftS", "selfCheckLeftS", "glowLamp"];
+  const kept = [
+    "tiltTripped",
+    "incline",
+    "directionConfirmed",
+    "directionLeftS",
+    "selfCheckLeftS",
+    "glowLamp",
+  ];
   kept.push("auxiliarySpent", "crankRestLeftS");
-  return Object.fromEntries(Object.entries(now).filter(([id]) => kept.includes(id)));
+  return Object.fromEntries(Object.entries(now).filter(([id]) => kept.includes(id))) as State;
 }
 
 function settingOf(done: string, given: Given): TestSetting {
@@ -92,7 +100,7 @@ function settingOf(done: string, given: Given): TestSetting {
 }
 
 /** The state in which lamps are looked at: ready, or while something runs. */
-function shown(machine: Machine, running: string | undefined, given: Given): MachineState {
+function shown(machine: Machine, running: string | undefined, given: Given): State {
   const {
     station,
     function: id,

@@ -1,14 +1,15 @@
+import type { State } from "../../vocabulary/state/values";
 import type { Line } from "./read";
 
-const legsDown = {
+const legsDown: State = {
   "axis.leg_front_left": 1,
   "axis.leg_front_right": 1,
   "axis.leg_rear_left": 1,
   "axis.leg_rear_right": 1,
 };
-const low = { "axis.lift": 0 };
-const high = { "axis.lift": 0.6 };
-const tilted = { tilt: "beyond_trip", tiltTripped: "yes" };
+const low: State = { "axis.lift": 0 };
+const high: State = { "axis.lift": 0.6 };
+const tilted: State = { incline: "beyond_trip", tiltTripped: "yes" };
 
 /** The RT 33: diesel, four legs needed above a height, bleed-down, auxiliary, oil warm-up. */
 export const roughTerrainScissor: readonly Line[] = [

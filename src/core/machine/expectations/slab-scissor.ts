@@ -1,8 +1,9 @@
+import type { State } from "../../vocabulary/state/values";
 import type { Line } from "./read";
 
-const low = { "axis.lift": 0 };
-const high = { "axis.lift": 0.6 };
-const tilted = { tilt: "beyond_trip", tiltTripped: "yes" };
+const low: State = { "axis.lift": 0 };
+const high: State = { "axis.lift": 0.6 };
+const tilted: State = { incline: "beyond_trip", tiltTripped: "yes" };
 
 /** The Terrier: guards, cut-back, trigger enable, lift and drive chosen by a selector. */
 export const slabScissor: readonly Line[] = [

@@ -1,8 +1,9 @@
+import type { State } from "../../vocabulary/state/values";
 import type { Line } from "./read";
 
-const axlesIn = { "axis.axles": 0 };
-const tilted = { tilt: "beyond_trip", tiltTripped: "yes" };
-const rear = { swung: "past_rear" };
+const axlesIn: State = { "axis.axles": 0 };
+const tilted: State = { incline: "beyond_trip", tiltTripped: "yes" };
+const rear: State = { swung: "past_rear" };
 
 /** The TB 28: axles set from the platform, two load ranges, reach control, jib that stows past a stop. */
 export const telescopicBoom: readonly Line[] = [

@@ -1,12 +1,13 @@
+import type { State } from "../../vocabulary/state/values";
 import type { Line } from "./read";
 
-const legsUp = {
+const legsUp: State = {
   "axis.leg_front_left": 0,
   "axis.leg_front_right": 0,
   "axis.leg_rear_left": 0,
   "axis.leg_rear_right": 0,
 };
-const aloft = { "axis.main": 0.5, cradle: "not_home" };
+const aloft: State = { "axis.main": 0.5, cradle: "not_home" };
 
 /** The T 10: legs in pairs or levelled together, cradle switches, a speed key held with the function. */
 export const towableBoom: readonly Line[] = [
@@ -29,8 +30,8 @@ export const towableBoom: readonly Line[] = [
   ["a cradle switch not home: the pair refuses", "ground legs_rear.up", { cradle: "not_home" }, "must_stay"],
   ["the front pair moves alone", "ground legs_front.down", {}, "must_move"],
   ["legs are not worked from the platform", "platform legs.up", {}, "must_stay"],
-  ["still coupled: legs stay", "ground legs.down", { coupled: "yes" }, "must_stay"],
-  ["still coupled: a pair stays", "ground legs_rear.down", { coupled: "yes" }, "must_stay"],
+  ["still coupled: legs stay", "ground legs.down", { hitch: "coupled" }, "must_stay"],
+  ["still coupled: a pair stays", "ground legs_rear.down", { hitch: "coupled" }, "must_stay"],
   ["legs refuse with the boom chosen", "ground legs.down", { mode: "boom" }, "must_stay"],
   ["the boom refuses with the legs chosen", "ground main.up", { mode: "legs" }, "must_stay"],
   ["ground shifts aloft: no higher", "platform main.up", { ground: "shifted" }, "must_stay"],
@@ -61,7 +62,7 @@ export const towableBoom: readonly Line[] = [
   ["low battery: no higher", "ground main.up", { battery: "low" }, "must_stay"],
   ["low battery: down", "ground main.down", { battery: "low" }, "must_move"],
   ["auxiliary lowers it", "ground main.down (not held) (auxiliary)", {}, "must_move_slowly"],
-  ["tilted: no higher", "platform tower.up", { tilt: "beyond_trip", tiltTripped: "yes" }, "must_stay"],
+  ["tilted: no higher", "platform tower.up", { incline: "beyond_trip", tiltTripped: "yes" }, "must_stay"],
   ["lock pin in: no swing", "ground swing.right", { turntableLock: "in" }, "must_stay"],
   ["leg lamps steady on four legs and level", "lamp legs", {}, "steady"],
   ["leg lamps flash on three", "lamp legs", { "axis.leg_front_left": 0.3 }, "flashing"],

@@ -1,12 +1,13 @@
+import type { State } from "../../vocabulary/state/values";
 import type { Line } from "./read";
 
-const legsUp = {
+const legsUp: State = {
   "axis.leg_front_left": 0,
   "axis.leg_front_right": 0,
   "axis.leg_rear_left": 0,
   "axis.leg_rear_right": 0,
 };
-const aloft = { "axis.main": 0.5, cradle: "not_home" };
+const aloft: State = { "axis.main": 0.5, cradle: "not_home" };
 
 /** The SP-15: driven by a remote on a lead, tracks that widen, legs singly or together, more than two stop buttons. */
 export const trackedSpider: readonly Line[] = [
@@ -60,7 +61,7 @@ export const trackedSpider: readonly Line[] = [
   ["descent valve open: no higher", "ground main.up", { "valve.descent": "open" }, "must_stay"],
   ["brakes released: no drive", "remote drive.forward", { "valve.brake_release": "open" }, "must_stay"],
   ["overloaded: nothing on main power", "platform main.up", { load: "over" }, "must_stay"],
-  ["tilted: no higher", "platform main.up", { tilt: "beyond_trip", tiltTripped: "yes" }, "must_stay"],
+  ["tilted: no higher", "platform main.up", { incline: "beyond_trip", tiltTripped: "yes" }, "must_stay"],
   ["leg lamps steady", "lamp legs", {}, "steady"],
   ["lift permitted dark on three legs", "lamp lift_permitted", { "axis.leg_rear_left": 0.2 }, "dark"],
   ["travel sounds", "sound travel while remote drive.forward", {}, "sounds"],

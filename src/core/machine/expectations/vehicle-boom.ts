@@ -1,13 +1,14 @@
+import type { State } from "../../vocabulary/state/values";
 import type { Line } from "./read";
 
-const legsUp = {
+const legsUp: State = {
   "axis.leg_front_left": 0,
   "axis.leg_front_right": 0,
   "axis.leg_rear_left": 0,
   "axis.leg_rear_right": 0,
 };
-const inCradle = { "axis.main": 0, cradle: "home" };
-const aloft = { "axis.main": 0.5, cradle: "not_home" };
+const inCradle: State = { "axis.main": 0, cradle: "home" };
+const aloft: State = { "axis.main": 0.5, cradle: "not_home" };
 
 /** The V 14: park brake, power take-off, stabilisers in pairs; straight up out of its cradle before anything else. */
 export const vehicleBoom: readonly Line[] = [
@@ -71,10 +72,15 @@ export const vehicleBoom: readonly Line[] = [
   [
     "tilted and raised: no higher",
     "platform main.up",
-    { tilt: "beyond_trip", tiltTripped: "yes" },
+    { incline: "beyond_trip", tiltTripped: "yes" },
     "must_stay",
   ],
-  ["tilted and raised: down", "platform main.down", { tilt: "beyond_trip", tiltTripped: "yes" }, "must_move"],
+  [
+    "tilted and raised: down",
+    "platform main.down",
+    { incline: "beyond_trip", tiltTripped: "yes" },
+    "must_move",
+  ],
   ["ground shifts: no higher", "platform main.up", { ground: "shifted" }, "must_stay"],
   ["ground shifts: down, slowly", "platform tower.down", { ground: "shifted" }, "must_move_slowly"],
   ["ready lamp on its stabilisers", "lamp lift_permitted", {}, "steady"],

@@ -5,6 +5,7 @@ import { checksOf } from "../../catalogue/catalogue";
 import type { Sheet } from "../../sheet/sheet";
 import { featureIds } from "../../vocabulary/features";
 import { usualPractice } from "../../vocabulary/practice";
+import type { PlanId } from "../../vocabulary/state/values";
 import { type FoundKind, foundKinds, foundState } from "../found";
 import { type PlanInput, planInspection } from "../plan";
 import { everythingAtHand } from "../possible";
@@ -75,7 +76,7 @@ const moved = (steps: readonly CheckedStep[], what: string, to: string) => {
   const rest = steps.filter((s) => s !== step);
   return to === "end" ? [...rest, step] : before(rest, to, step);
 };
-const dropChange = (steps: readonly CheckedStep[], variable: string, to: string, which = 0) => {
+const dropChange = (steps: readonly CheckedStep[], variable: PlanId, to: string, which = 0) => {
   const hits = steps.filter((s) => s.leaves?.[variable] === to);
   return steps.filter((s) => s !== hits.at(which));
 };

@@ -1,9 +1,9 @@
 import { type Check, checksOf } from "../../catalogue/catalogue";
+import { entriesOf, type PlanId, type PlanState } from "../../vocabulary/state/values";
 import { foundStowed } from "../found";
 import type { PlanInput } from "../plan";
 import { everythingAtHand } from "../possible";
 import { inScope } from "../scope";
-import type { PlanState } from "../variables";
 import { hazardsOf } from "./hazards";
 import { type Context, differs, excused } from "./may-differ";
 import { orderBroken } from "./order";
@@ -47,10 +47,10 @@ export function checkPlan(input: PlanInput, steps: readonly CheckedStep[]): read
       order.push({ check, step: step.id });
       const cannot = excused(check, context);
       if (cannot !== undefined) broken("cannot_be_made", cannot);
-      for (const [id, value] of Object.entries(check.definition.needs)) {
-        if (state[id] === undefined || state[id] === value || differs(check, id, state[id], context))
-          continue;
-        broken("need_not_met", `needs ${id}=${value}, and it is ${state[id]}`);
+      for (const [id, value] of entriesOf(check.definition.needs)) {
+        const stands = state[id];
+        if (stands === undefined || stands === value || differs(check, id, stands, context)) continue;
+        broken("need_not_met", `needs ${id}=${value}, and it is ${stands}`);
       }
     } else if (moment.changes.length === 0) {
       broken("changes_nothing", "expected a change to say what it leaves");
@@ -65,11 +65,17 @@ export function checkPlan(input: PlanInput, steps: readonly CheckedStep[]): read
       violations.push({ rule: "missing", step: "", why: `${check.key} is not in the plan` });
     }
   }
-  violations.push(...leftOpen(last, found, context));
+  const forTheRoad = scope.some(({ definition }) => definition.phase === "transport");
+  violations.push(
+    ...leftOpen(last, forTheRoad && !context.held ? { ...found, turntableLock: "in" } : found, context),
+  );
   return violations;
 }
 
-/** How everything is left (field guide, section 4): what a check opens, the plan closes. */
+/**
+ * How everything is left (field guide, section 4): what a check opens, the plan closes. For the road the turntable
+ * lock is in (section 17), however it was found.
+ */
 function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context): readonly Violation[] {
   const closed: PlanState = {
     who: "ground",
@@ -86,9 +92,9 @@ function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context)
     "stop.platform": "in",
     disconnect: "off",
   };
-  const asFound = ["jib", "turntableLock", "axles", "outriggers"];
+  const asFound = ["jib", "turntableLock", "axles", "outriggers"] as const;
   // Behind a finding that stops it, a machine is left as safe as it allows: legs and axles stay where they are.
-  const behind = [
+  const behind: readonly PlanId[] = [
     "timber",
     "stop.platform",
     "incline",
@@ -101,10 +107,17 @@ function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context)
     "posture",
   ];
   // Without its key, what was found in the air stays there, and what only power moves stays as it is.
-  const noKey = ["posture", "stop.platform", "takeOff", "turntableLock", "prop", "incline"];
+  const noKey: readonly PlanId[] = [
+    "posture",
+    "stop.platform",
+    "takeOff",
+    "turntableLock",
+    "prop",
+    "incline",
+  ];
   const mayStay = [...(held ? behind : []), ...(atHand.key ? [] : noKey)];
   const goal = [
-    ...Object.entries(closed),
+    ...entriesOf(closed),
     ...asFound.flatMap((id) => (found[id] === undefined ? [] : [[id, found[id]] as const])),
   ];
   return goal.flatMap(([id, value]): readonly Violation[] =>

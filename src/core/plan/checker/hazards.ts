@@ -1,6 +1,6 @@
 import type { Check } from "../../catalogue/catalogue";
 import { hasEngine } from "../../sheet/read";
-import type { PlanState } from "../variables";
+import type { PlanState } from "../../vocabulary/state/values";
 import { type Context, excused } from "./may-differ";
 import type { Moment } from "./replay";
 

@@ -2,8 +2,8 @@ import type { Check } from "../../catalogue/catalogue";
 import { figureOf } from "../../sheet/read";
 import type { Sheet } from "../../sheet/sheet";
 import type { Practice } from "../../vocabulary/practice";
+import type { PlanState } from "../../vocabulary/state/values";
 import type { AtHand } from "../possible";
-import type { PlanState } from "../variables";
 
 /** What the checker knows of the day besides the steps. */
 export interface Context {
@@ -72,7 +72,7 @@ export function excused(check: Check, context: Context): string | undefined {
   const asFoundUp = up(context.found["posture"]);
   if (held) {
     // It may be let down and shut off, and is not raised, driven, or set on its legs any more.
-    for (const id of ["posture", "incline", "outriggers", "axles", "jib", "prop"]) {
+    for (const id of ["posture", "incline", "outriggers", "axles", "jib", "prop"] as const) {
       const need = needs[id];
       const stands = context.now[id];
       if (need === undefined || stands === undefined || need === stands) continue;
@@ -90,7 +90,7 @@ export function excused(check: Check, context: Context): string | undefined {
       return "there is no key to bring it down";
     }
     // Nor can its legs, its jib or what it is driven onto be changed.
-    for (const id of ["outriggers", "jib", "axles", "incline"]) {
+    for (const id of ["outriggers", "jib", "axles", "incline"] as const) {
       const need = needs[id];
       const stands = context.found[id];
       if (need !== undefined && stands !== undefined && need !== stands)

@@ -1,5 +1,5 @@
 import type { Check } from "../../catalogue/catalogue";
-import type { PlanState } from "../variables";
+import type { PlanState } from "../../vocabulary/state/values";
 import type { Context } from "./may-differ";
 import type { Violation } from "./violation";
 

@@ -1,5 +1,5 @@
 import type { Check } from "../../catalogue/catalogue";
-import type { PlanState } from "../variables";
+import { entriesOf, type PlanId, type PlanState, withValue } from "../../vocabulary/state/values";
 
 /** A step as the checker reads it, from our own plans or from anybody's: what is checked, or what is changed. */
 export interface CheckedStep {
@@ -8,7 +8,7 @@ export interface CheckedStep {
   /** For a check: its key. */
   readonly checkId?: string | undefined;
   /** For a change: each variable it changes, and to what. What a check leaves is the catalogue's. */
-  readonly leaves?: Partial<PlanState> | undefined;
+  readonly leaves?: PlanState | undefined;
 }
 
 /** What a rule is shown at each step: the machine before it, and everything done so far. */
@@ -16,7 +16,7 @@ export interface Moment {
   readonly step: CheckedStep;
   readonly check: Check | undefined;
   /** For a change: what is changed, and to what. */
-  readonly changes: readonly { readonly variable: string; readonly to: string }[];
+  readonly changes: readonly { readonly variable: PlanId; readonly to: string }[];
   /** The machine before the step. */
   readonly state: PlanState;
   /** Keys of the checks done before it. */
@@ -36,19 +36,13 @@ export function replay(
   for (const step of steps) {
     const check = step.kind === "check" ? byKey.get(step.checkId ?? step.id) : undefined;
     const changes =
-      step.kind === "check"
-        ? []
-        : Object.entries(step.leaves ?? {}).flatMap(([variable, to]) =>
-            to === undefined ? [] : [{ variable, to }],
-          );
+      step.kind === "check" ? [] : entriesOf(step.leaves ?? {}).map(([variable, to]) => ({ variable, to }));
     show({ step, check, changes, state, done });
     const leaves = step.kind === "check" ? (check?.definition.leaves ?? {}) : (step.leaves ?? {});
-    const next: Record<string, string> = { ...state };
-    for (const [id, value] of Object.entries(leaves)) {
+    for (const [id, value] of entriesOf(leaves)) {
       // A variable the machine does not have is not made by leaving it.
-      if (value !== undefined && id in state) next[id] = value;
+      if (id in state) state = withValue(state, id, value);
     }
-    state = next;
     if (check !== undefined) done.add(check.key);
   }
   return state;

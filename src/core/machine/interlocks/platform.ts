@@ -1,0 +1,28 @@
+import { is } from "../condition";
+import { everything } from "../functions";
+import type { Interlock } from "../interlock";
+
+/** Interlocks over the platform and its load. */
+export const platformInterlocks: readonly Interlock[] = [
+  {
+    id: "gate_open",
+    to: { features: ["gate_interlock"], power: "electrical" },
+    when: is("gate", "open"),
+    groups: everything,
+    stations: ["platform"],
+    source: "any",
+    effect: "refuse",
+    parts: ["gate"],
+  },
+  {
+    id: "overload",
+    to: { features: ["load_sensing"], power: "electrical" },
+    when: is("load", "over"),
+    groups: everything,
+    source: "main",
+    effect: "refuse",
+    parts: ["load_sensor"],
+    shows: { lamp: "overload", as: "flashing", sound: "overload" },
+    untried: "maker_procedure_only",
+  },
+];

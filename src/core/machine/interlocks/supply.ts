@@ -1,0 +1,71 @@
+import { any, is } from "../condition";
+import { everything } from "../functions";
+import type { Interlock } from "../interlock";
+
+/** Interlocks over battery, fuel, oil and charger. */
+export const supplyInterlocks: readonly Interlock[] = [
+  {
+    id: "battery_low",
+    to: { features: ["low_voltage_lockout"], power: "traction_battery" },
+    when: any(is("battery", "low"), is("battery", "flat")),
+    groups: ["lift", "boom"],
+    directions: ["up", "out"],
+    source: "main",
+    effect: "refuse",
+    parts: ["battery"],
+    shows: { lamp: "battery_low", as: "flashing" },
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "battery_flat",
+    to: { power: "electrical" },
+    when: is("battery", "flat"),
+    groups: everything,
+    source: "any",
+    effect: "refuse",
+    parts: ["battery"],
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "fuel_cut_out",
+    to: { features: ["low_fuel_cut_out"], power: "engine" },
+    when: is("fuel", "cut_out"),
+    groups: everything,
+    source: "main",
+    effect: "refuse",
+    parts: ["fuel"],
+    shows: { lamp: "fuel_low", as: "flashing" },
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "oil_cold",
+    to: { power: "engine" },
+    when: is("oil", "cold"),
+    groups: ["lift", "boom", "platform", "drive", "legs", "axles"],
+    source: "main",
+    effect: "creep",
+    parts: ["hydraulic_unit"],
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "warm_up_on",
+    to: { features: ["oil_warm_up"] },
+    when: is("warmUp", "on"),
+    groups: ["lift", "boom", "drive"],
+    source: "main",
+    effect: "refuse",
+    parts: ["hydraulic_unit"],
+    untried: "not_set_on_purpose",
+  },
+  {
+    id: "charger_plugged",
+    to: { features: ["battery_charger"], power: "electrical", choice: ["charging", "disconnect_first"] },
+    when: is("charger", "plugged"),
+    groups: everything,
+    source: "main",
+    effect: "refuse",
+    parts: ["charger"],
+    shows: { lamp: "charging", as: "steady" },
+    untried: "not_set_on_purpose",
+  },
+];

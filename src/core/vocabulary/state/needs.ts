@@ -1,0 +1,44 @@
+import { type Family, legged } from "../families";
+import type { PositionId } from "../positions";
+import type { Built } from "./entry";
+import type { KnownValue, PlanState } from "./values";
+
+/** What changes of state need before they can be made, and where they are made: named once. */
+
+export const nothing = (): PlanState => ({});
+
+export const panel: readonly PositionId[] = ["ground_panel"];
+export const platformBox: readonly PositionId[] = ["entry", "boom_end"];
+
+/** Power on at the station where the person stands. */
+export function powered(state: PlanState): PlanState {
+  return {
+    disconnect: "on",
+    "stop.ground": "out",
+    "stop.platform": "out",
+    key: state.who ?? "ground",
+    engine: "running",
+    takeOff: "in",
+    "valve.descent": "shut",
+  };
+}
+
+export const isLegged = ({ family }: Built): boolean => (legged as readonly Family[]).includes(family);
+
+/** Who drives stands in the platform; a spider is driven from the ground. */
+export const driver = ({ family }: Built): "ground" | "platform" =>
+  family === "tracked_spider" ? "ground" : "platform";
+
+/** What a posture stands on. Axles and legs go out before anything leaves transport posture. */
+export function footing(to: KnownValue<"posture">, built: Built): PlanState {
+  if (to === "stowed") return {};
+  const legs = isLegged(built) || (built.family === "rough_terrain_scissor" && to !== "clear");
+  return { axles: "out", hitch: "uncoupled", ...(legs ? { outriggers: "out" } : {}) };
+}
+
+/** On its wheels, lowered and level, whoever works it powered where they stand: legs and axles move so. */
+export function lowAndLevel(who: KnownValue<"who">, state: PlanState): PlanState {
+  return { posture: "stowed", incline: "level", who, ...powered({ ...state, who }), testArea: "confirmed" };
+}
+
+export const fromTheGround = (): PlanState => ({ who: "ground" });

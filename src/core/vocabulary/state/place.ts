@@ -1,0 +1,65 @@
+import type { Entries } from "./entry";
+import { driver, nothing, panel, platformBox, powered } from "./needs";
+
+/** Where people are, and the place the machine stands at. */
+export const placeEntries: Entries<
+  "who" | "testArea" | "air" | "incline" | "ground" | "chassisLevel" | "load" | "near" | "chocks" | "timber"
+> = {
+  who: {
+    modelled: true,
+    doubt: "never",
+    strip: { place: 1 },
+    walked: {
+      at: platformBox,
+      seconds: 24,
+      needs: (to) =>
+        to === "platform"
+          ? { posture: "stowed", key: "platform", "stop.ground": "out", hitch: "uncoupled" }
+          : { posture: "stowed" },
+      rank: 1,
+      left: "ground",
+    },
+  },
+  testArea: {
+    modelled: false,
+    doubt: "never",
+    walked: { at: [], seconds: 0, needs: nothing, rank: 13, left: "as_left" },
+  },
+  air: {
+    to: { power: "engine" },
+    modelled: false,
+    doubt: "never",
+    strip: { place: 8, unless: "open" },
+    walked: { at: [], seconds: 90, needs: nothing, rank: 9, left: "as_left" },
+  },
+  incline: {
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 17, unless: "level" },
+    walked: {
+      at: panel,
+      seconds: 48,
+      powered: true,
+      needs: (_to, state, built) => {
+        const who = driver(built);
+        return { posture: "stowed", outriggers: "in", timber: "none", who, ...powered({ ...state, who }) };
+      },
+      rank: 0,
+      left: "level",
+    },
+  },
+  ground: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
+  chassisLevel: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
+  load: { modelled: true, doubt: "until_shown" },
+  // Where whoever stays on the ground is to the machine: who is in the way of what moves.
+  near: { modelled: true, doubt: "never" },
+  chocks: { modelled: true, doubt: "until_shown" },
+  // Laid under a guard bar by hand, by whoever helps.
+  timber: {
+    to: { features: ["pothole_guards"] },
+    modelled: false,
+    doubt: "never",
+    strip: { place: 18, unless: "none" },
+    walked: { at: [], seconds: 24, needs: () => ({ posture: "stowed" }), rank: 0, left: "none" },
+  },
+};

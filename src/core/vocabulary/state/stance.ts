@@ -1,0 +1,168 @@
+import { booms, platformDriven } from "../families";
+import type { Entries } from "./entry";
+import { footing, isLegged, lowAndLevel, panel, powered } from "./needs";
+
+/** What it stands on, how it stands, and what is put in, out, on and off by hand. */
+export const stanceEntries: Entries<
+  | "posture"
+  | "jib"
+  | "outriggers"
+  | "axles"
+  | "hitch"
+  | "parkBrake"
+  | "brakes"
+  | "casters"
+  | "crankLock"
+  | "brakePins"
+  | "cradle"
+  | "swung"
+  | "steered"
+  | "prop"
+  | "turntableLock"
+  | "valve.descent"
+  | "valve.bleed_down"
+  | "electricDescent"
+  | "cableDescent"
+  | "hookTool"
+  | "valve.brake_release"
+  | "valve.freewheel"
+> = {
+  posture: {
+    modelled: false,
+    doubt: "never",
+    strip: { place: 13 },
+    walked: {
+      at: panel,
+      seconds: { clear: 6, otherwise: 30 },
+      powered: true,
+      needs: (to, state, built) => ({
+        ...powered(state),
+        // A cranked mast is raised by the person who stands on it.
+        ...(built.power === "hand_crank" && to !== "stowed" ? { who: "platform" } : {}),
+        testArea: "confirmed",
+        ...(state.who === "platform" && to !== "stowed" ? { gate: "shut" } : {}),
+        ...footing(to, built),
+        // A guard on timber cannot lock: it is raised just clear to show it, and no higher.
+        ...(to === "raised" || to === "on_prop" ? { timber: "none" } : {}),
+        ...(to === "on_prop" ? { prop: "set" } : to === "raised" ? {} : { prop: "parked" }),
+      }),
+      rank: 3,
+      left: "stowed",
+    },
+  },
+  jib: {
+    to: { features: ["jib"] },
+    modelled: false,
+    doubt: "never",
+    strip: { place: 12, unless: "straight" },
+    walked: {
+      at: panel,
+      seconds: 30,
+      powered: true,
+      needs: (_to, state, built) => ({
+        posture: "stowed",
+        testArea: "confirmed",
+        ...powered(state),
+        ...(isLegged(built) ? { outriggers: "out", hitch: "uncoupled" } : {}),
+      }),
+      rank: 4,
+      left: "as_found",
+    },
+  },
+  outriggers: {
+    to: { features: ["outriggers"] },
+    modelled: false,
+    doubt: "until_shown",
+    strip: { place: 10 },
+    walked: {
+      at: panel,
+      seconds: 90,
+      powered: true,
+      // The legs lift the rear of whatever is hitched to them.
+      needs: (to, state, built) => ({
+        ...lowAndLevel(isLegged(built) ? "ground" : "platform", state),
+        ...(to === "out" ? { hitch: "uncoupled" } : {}),
+      }),
+      rank: 5,
+      left: "as_found",
+    },
+  },
+  axles: {
+    to: { features: ["extendable_axles"] },
+    modelled: false,
+    doubt: "until_shown",
+    strip: { place: 11 },
+    walked: {
+      at: panel,
+      seconds: 30,
+      powered: true,
+      needs: (_to, state, built) => {
+        const aloft = built.choices?.["axles_set_from"] === "platform" || state.who === "platform";
+        return lowAndLevel(aloft ? "platform" : "ground", state);
+      },
+      rank: 6,
+      left: "as_found",
+    },
+  },
+  hitch: {
+    to: { features: ["tow_coupling"] },
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 9, unless: "uncoupled" },
+    walked: {
+      at: ["drawbar"],
+      seconds: 240,
+      needs: () => ({ posture: "stowed", who: "ground" }),
+      rank: 7,
+      left: "as_left",
+    },
+  },
+  parkBrake: { to: { features: ["park_brake_interlock"] }, modelled: true, doubt: "until_shown" },
+  brakes: { to: { families: [...platformDriven, "tracked_spider"] }, modelled: true, doubt: "until_shown" },
+  casters: { to: { families: ["push_around_mast"] }, modelled: true, doubt: "until_shown" },
+  crankLock: { to: { power: "hand_crank" }, modelled: true, ready: "off", doubt: "until_shown" },
+  brakePins: { to: { families: ["push_around_mast"] }, modelled: true, doubt: "until_shown" },
+  cradle: { to: { features: ["cradle_switches"] }, modelled: true, ready: "home", doubt: "until_shown" },
+  swung: { to: { families: booms }, modelled: true, doubt: "never" },
+  steered: { to: { features: ["steering_slows"] }, modelled: true, doubt: "never" },
+  prop: {
+    to: { features: ["maintenance_prop"] },
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 14, unless: "parked" },
+    walked: {
+      at: ["descent_control", "battery_tray"],
+      seconds: 24,
+      needs: () => ({ posture: "raised", who: "ground" }),
+      rank: 2,
+      left: "parked",
+    },
+  },
+  turntableLock: {
+    to: { features: ["turntable_lock_pin"] },
+    modelled: true,
+    ready: "out",
+    doubt: "until_shown",
+    strip: { place: 16 },
+    walked: {
+      at: ["turntable_left", "turntable_right", "ground_panel"],
+      seconds: 12,
+      needs: () => ({ posture: "stowed", who: "ground" }),
+      rank: 8,
+      left: { for_the_road: "in", otherwise: "as_found" },
+    },
+  },
+  "valve.descent": {
+    to: { features: ["manual_descent"] },
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 15 },
+    walked: { at: ["descent_control"], seconds: 12, needs: () => ({}), rank: 8, left: "shut" },
+  },
+  "valve.bleed_down": { to: { features: ["bleed_down_valve"] }, modelled: true, doubt: "until_shown" },
+  electricDescent: { to: { features: ["electric_descent"] }, modelled: true, doubt: "never" },
+  cableDescent: { to: { features: ["cable_descent"] }, modelled: true, doubt: "never" },
+  hookTool: { to: { features: ["hook_tool"] }, modelled: true, doubt: "never" },
+  "valve.brake_release": { to: { features: ["brake_release"] }, modelled: true, doubt: "until_shown" },
+  "valve.freewheel": { to: { features: ["freewheel_valve"] }, modelled: true, doubt: "until_shown" },
+};
