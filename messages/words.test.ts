@@ -53,6 +53,7 @@ describe("the message files", () => {
       missing([
         ...Object.keys(parts).map((id) => `part.${id}`),
         ...interlocks.map((i) => `interlock.${i.id}`),
+        ...interlocks.filter((i) => i.effect === "refuse").map((i) => `checked.${i.id}`),
         ...families.map((f) => `family.${f}`),
       ]),
     ).toEqual([]);

@@ -1,14 +1,22 @@
 import { describe, expect, it, vi } from "vitest";
 import type { Check } from "@/core/catalogue/catalogue";
-import { buildMachine, readyState } from "@/core/machine/machine";
-import { ruleOuts } from "@/core/machine/rule-out";
+import { checkFirst, type Shown } from "@/core/machine/rule-out";
 import { WrongDialog } from "@/screens/inspect/wrong-dialog";
 import { button, enter, fireEvent, press, screen, show, type } from "./show";
 import { boom, checkWhere, scissor, walkOf } from "./walk";
 
-function dialog(check: Check, { sheet = scissor, answered = false, data = walkOf(sheet) } = {}) {
+function dialog(
+  check: Check,
+  {
+    sheet = scissor,
+    answered = false,
+    data = walkOf(sheet),
+    state = check.definition.needs,
+    shown = [] as Shown[],
+  } = {},
+) {
   const told = { onClose: vi.fn(), onAnswer: vi.fn(), onWorks: vi.fn(), onCorrect: vi.fn(), onSkip: vi.fn() };
-  show(<WrongDialog check={check} data={data} answered={answered} {...told} />);
+  show(<WrongDialog check={check} data={data} state={state} shown={shown} answered={answered} {...told} />);
   return told;
 }
 
@@ -16,16 +24,15 @@ const byId = (id: string) => checkWhere(scissor, (check) => check.definition.id 
 /** A movement of the boom that several interlocks would explain. */
 const movement = checkWhere(
   boom,
-  ({ definition: { test }, conditions }) =>
+  ({ definition, definition: { test }, conditions }) =>
     test !== undefined &&
     test.station === "platform" &&
     "did_not_move" in conditions &&
-    ruleOuts(buildMachine(boom), readyState(buildMachine(boom), "platform"), test).length > 1,
+    checkFirst(boom, definition.needs, test, []).length > 1,
 );
 const causes = (() => {
-  const { test } = movement.definition;
-  const machine = buildMachine(boom);
-  return test === undefined ? [] : ruleOuts(machine, readyState(machine, test.station), test);
+  const { test, needs } = movement.definition;
+  return test === undefined ? [] : checkFirst(boom, needs, test, []);
 })();
 const touched = () => screen.getAllByRole("button", { pressed: false });
 

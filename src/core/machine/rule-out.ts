@@ -1,10 +1,12 @@
+import type { Sheet } from "../sheet/sheet";
 import { entryOf } from "../vocabulary/state/table";
-import { type State, unknown, type VariableId } from "../vocabulary/state/values";
+import { type PlanState, type State, unknown, type VariableId } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
 import { variablesIn } from "./condition";
-import type { Machine } from "./machine";
+import { buildMachine, type Machine } from "./machine";
 import { movementKey } from "./movement";
 import { whatHoldsBack } from "./operate";
+import { stands } from "./stands";
 
 /** What was tried and came, since the machine was last set up: it has shown what it depends on. */
 export interface Shown {
@@ -48,4 +50,17 @@ function shownBy(machine: Machine, shown: readonly Shown[]): ReadonlySet<string>
     (one) => machine.movements.get(movementKey(one.station, one.function, one.direction))?.bearing ?? [],
   );
   return new Set(bearing.filter((i) => i.effect === "refuse").flatMap((i) => variablesIn(i.when)));
+}
+
+/** The same from a plan's side: the state the walk has reached, and what has come in it. */
+export function checkFirst(
+  sheet: Sheet,
+  reached: PlanState,
+  movement: Shown,
+  shown: readonly Shown[],
+): readonly string[] {
+  const machine = buildMachine(sheet);
+  const group = machine.functions.find((fn) => fn.id === movement.function)?.group ?? "lift";
+  const state = stands(machine, reached, { station: movement.station, group });
+  return ruleOuts(machine, state, movement, shown);
 }

@@ -369,6 +369,10 @@ export function Inspect({ data }: { data: InspectData }) {
       <WrongDialog
         check={wrong}
         data={data}
+        state={card.state}
+        shown={card.checks.flatMap(({ key, definition: { test } }) =>
+          test?.enable === "held" && model.assessment.byCheck.get(key)?.status === "fine" ? [test] : [],
+        )}
         onClose={() => setWrong(undefined)}
         onAnswer={(check, { condition, note, putRight, ruledOut }) => {
           answer(check, {

@@ -3,8 +3,8 @@ import { useTranslations } from "next-intl";
 import { useEffect, useMemo, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { gradeFinding } from "@/core/grade/grade";
-import { buildMachine, readyState } from "@/core/machine/machine";
-import { ruleOuts } from "@/core/machine/rule-out";
+import { checkFirst, type Shown } from "@/core/machine/rule-out";
+import type { PlanState } from "@/core/vocabulary/state/values";
 import type { Upkeep } from "@/core/vocabulary/upkeep";
 import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
@@ -28,6 +28,8 @@ export interface WrongAnswer {
 export function WrongDialog({
   check,
   data,
+  state,
+  shown,
   onClose,
   onAnswer,
   onWorks,
@@ -37,6 +39,9 @@ export function WrongDialog({
 }: {
   check: Check | undefined;
   data: InspectData;
+  /** The state the walk has reached, and the movements that came in it. */
+  state: PlanState;
+  shown: readonly Shown[];
   onClose: () => void;
   onAnswer: (check: Check, answer: WrongAnswer) => void;
   /** It works now; which of what was looked at it was. */
@@ -57,6 +62,8 @@ export function WrongDialog({
         key={check.key}
         check={check}
         data={data}
+        state={state}
+        shown={shown}
         onClose={onClose}
         onAnswer={onAnswer}
         onWorks={onWorks}
@@ -71,7 +78,7 @@ export function WrongDialog({
 type FormProps = Omit<Parameters<typeof WrongDialog>[0], "check"> & { check: Check };
 
 function WrongForm(props: FormProps) {
-  const { check, data, onClose, onAnswer, onWorks, onCorrect, answered, onSkip } = props;
+  const { check, data, state, shown, onClose, onAnswer, onWorks, onCorrect, answered, onSkip } = props;
   const t = useTranslations();
   const [condition, setCondition] = useState<string>();
   const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
@@ -142,9 +149,7 @@ function WrongForm(props: FormProps) {
   }
   const { test } = check.definition;
   const possible =
-    condition === "did_not_move" && test !== undefined
-      ? ruleOuts(buildMachine(data.sheet), readyState(buildMachine(data.sheet), test.station), test)
-      : [];
+    condition === "did_not_move" && test !== undefined ? checkFirst(data.sheet, state, test, shown) : [];
   if (works) {
     return (
       <>
@@ -186,7 +191,7 @@ function WrongForm(props: FormProps) {
               className={`flex min-h-[48px] items-center gap-3 border-2 px-3 py-1.5 text-left leading-tight ${looked.has(id) ? "border-ink bg-chalk2" : "border-ink3"}`}
             >
               <Mark kind={looked.has(id) ? "fine" : "open"}>{""}</Mark>
-              <span className="text-ink">{t(`interlock.${id}`)}</span>
+              <span className="text-ink">{t(`checked.${id}`)}</span>
             </button>
           ))}
         </div>

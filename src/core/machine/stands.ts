@@ -1,0 +1,100 @@
+import type { PlanState, State } from "../vocabulary/state/values";
+import type { Station } from "../vocabulary/stations";
+import type { Draft } from "./action";
+import { propAt } from "./by-itself";
+import { legAxes } from "./condition";
+import type { FunctionGroup } from "./functions";
+import { type Machine, readyState } from "./machine";
+import { type Thresholds, thresholdsOf } from "./thresholds";
+
+/** A posture is a band of travel: what must hold in it holds at both its ends. */
+export type BandEnd = "low" | "high";
+
+const just = 0.01;
+
+/**
+ * The band of each posture, as parts of travel, between the sheet's own thresholds: just clear lies above transport
+ * posture and below anything else that acts by height, raised above all that does.
+ */
+export function bandsOf(
+  thresholds: Thresholds,
+): Readonly<
+  Record<"stowed" | "clear" | "raised" | "on_prop", { readonly low: number; readonly high: number }>
+> {
+  const { transport } = thresholds;
+  const acts = [
+    thresholds.tilt_height,
+    thresholds.cut_back_height,
+    thresholds.cut_out_height,
+    thresholds.legs_height,
+    thresholds.axles_angle,
+  ].filter((height) => height > transport + 2 * just && height < 1);
+  const clear = transport + just;
+  return {
+    stowed: { low: 0, high: 0 },
+    clear: { low: clear, high: Math.max(clear, Math.min(1, ...acts) - just) },
+    raised: { low: Math.min(1, Math.max(clear, ...acts) + just), high: 1 },
+    on_prop: { low: propAt, high: propAt },
+  };
+}
+
+/**
+ * The machine as it stands where a walk has come to: what the plan says of it, and the rest as at a machine made
+ * ready to be tried at this station. A posture is taken at one end of its band.
+ */
+export function stands(
+  machine: Machine,
+  plan: PlanState,
+  at: { readonly station: Station; readonly group: FunctionGroup; readonly end?: BandEnd },
+): State {
+  const ready = readyState(machine, at.station, at.group);
+  const state: Draft = { ...ready };
+  const {
+    posture,
+    outriggers,
+    axles,
+    timber,
+    incline,
+    jib: _jib,
+    testArea: _area,
+    air: _air,
+    ...same
+  } = plan;
+  for (const [id, value] of Object.entries(same))
+    if (id in ready) (state as Record<string, string>)[id] = value;
+  if (incline !== undefined) {
+    state.incline = incline;
+    const tripped = incline === "beyond_trip" || incline === "one_slope";
+    if (state.tiltTripped !== undefined)
+      state.tiltTripped = incline === "unknown" ? "unknown" : tripped ? "yes" : "no";
+  }
+  if (posture !== undefined) raiseTo(machine, state, posture, at.end ?? "low");
+  for (const axis of legAxes) {
+    if (state[axis] !== undefined && outriggers !== undefined)
+      state[axis] = outriggers === "unknown" ? outriggers : outriggers === "out" ? 1 : 0;
+  }
+  if (state["axis.axles"] !== undefined && axles !== undefined)
+    state["axis.axles"] = axles === "unknown" ? axles : axles === "out" ? 1 : 0;
+  if (state["guard.left"] !== undefined && timber !== undefined) {
+    // A guard on timber cannot lock; lowered, it is stowed whatever lies there.
+    const up = posture !== undefined && posture !== "stowed";
+    state["guard.left"] = up && timber === "left" ? "blocked" : "free";
+    state["guard.right"] = up && timber === "right" ? "blocked" : "free";
+  }
+  return state;
+}
+
+/** The part that raises it: the mast or stack, the main boom of a boom. */
+function raiseTo(
+  machine: Machine,
+  state: Draft,
+  posture: NonNullable<PlanState["posture"]>,
+  end: BandEnd,
+): void {
+  const raising = machine.functions.find((fn) => fn.id === "lift" || fn.id === "main");
+  const axis = raising?.axes[0];
+  if (axis === undefined || state[axis] === undefined) return;
+  state[axis] = posture === "unknown" ? posture : bandsOf(thresholdsOf(machine.sheet))[posture][end];
+  if (state.cradle !== undefined) state.cradle = posture === "stowed" ? "home" : "not_home";
+  if (state.brakePins !== undefined) state.brakePins = posture === "stowed" ? "released" : "engaged";
+}
