@@ -38,8 +38,15 @@ module.exports = {
       name: "core-imports-only-core",
       comment: "src/core is pure: it imports only itself and zod, in which its data definitions are written.",
       severity: "error",
-      from: { path: "^src/core", pathNot: "\\.test\\.ts$" },
+      from: { path: "^src/core", pathNot: "(\\.test\\.ts$|/expectations/)" },
       to: { pathNot: ["^src/core", "^node_modules/zod/"] },
+    },
+    {
+      name: "expectations-are-for-tests",
+      comment: "What is written by hand to try the model is no part of it.",
+      severity: "error",
+      from: { path: "^src/", pathNot: "(\\.test\\.tsx?$|/expectations/)" },
+      to: { path: "/expectations/" },
     },
     {
       name: "kit-knows-no-server",
@@ -64,7 +71,7 @@ module.exports = {
       comment:
         "The invented yard is data for the demo, the tests and the benchmarks; the app knows nothing of it.",
       severity: "error",
-      from: { path: "^src/(core|kit|device|screens|app)", pathNot: "\\.test\\.tsx?$" },
+      from: { path: "^src/(core|kit|device|screens|app)", pathNot: "(\\.test\\.tsx?$|/expectations/)" },
       to: { path: "^src/demo" },
     },
     {

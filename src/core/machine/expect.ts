@@ -64,7 +64,7 @@ export function expectedOf(machine: Machine, setting: TestSetting): Expected {
 }
 
 /** The state a test starts from: ready, the tried function half way, a boom lifted clear of its cradle. */
-function settingState(machine: Machine, setting: TestSetting): State {
+export function settingState(machine: Machine, setting: TestSetting): State {
   const fn = machine.functions.find((f) => f.id === setting.function);
   const state: Draft = {
     ...readyState(machine, setting.station, fn?.group ?? "lift"),

@@ -5,6 +5,7 @@ import type { PartId } from "../vocabulary/parts";
 import { type LampId, lampIds, lamps, type SoundId, soundIds, sounds } from "../vocabulary/signs";
 import type { Station } from "../vocabulary/stations";
 import { waysDown } from "./by-itself";
+import type { Condition } from "./condition";
 import { functionsOf, hasEnable, type MachineFunction } from "./functions";
 import type { Interlock } from "./interlock";
 import { stationsOf } from "./variables";
@@ -203,11 +204,16 @@ function electrics(
   ];
 }
 
-/** A sensor is mis-set only where what it watches has a height, an angle or a length. */
-function sensorModes({ when }: Interlock): readonly FaultMode[] {
-  const text = JSON.stringify(when);
-  const hasAmount = text.includes('"above"') || text.includes('"raisedAbove"');
-  return hasAmount ? ["dead", "stuck_on", "mis_set", "intermittent"] : contact;
+/** A sensor is mis-set only where what it watches has a height, an angle or a length at which it acts. */
+const sensorModes = ({ when }: Interlock): readonly FaultMode[] =>
+  actsAtAmount(when) ? ["dead", "stuck_on", "mis_set", "intermittent"] : contact;
+
+function actsAtAmount(condition: Condition): boolean {
+  if ("raisedAbove" in condition) return true;
+  if ("above" in condition) return condition.above[1] !== 0;
+  if ("not" in condition) return actsAtAmount(condition.not);
+  if ("all" in condition) return condition.all.some(actsAtAmount);
+  return "any" in condition && condition.any.some(actsAtAmount);
 }
 
 /** Held up by pressure: a leak lets it sink. */

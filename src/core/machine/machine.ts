@@ -55,7 +55,7 @@ export interface Machine {
   readonly tipsWhen: Bound;
   readonly brakes: "good" | "weak" | "dead";
   readonly noSupply: boolean;
-  /** Reach control is failed in some way: its self-test shows no good lamp. */
+  /** Reach control or its lamp is failed in some way: its self-test shows no good lamp. */
   readonly reachFailed: boolean;
   /** The brake pins of a crank mast do not engage. */
   readonly pinsStuck: boolean;
@@ -146,7 +146,9 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     ),
     brakes: has1(faults, "brakes", "dead") ? "dead" : has1(faults, "brakes", "weak") ? "weak" : "good",
     noSupply: has1(faults, "supply", "dead"),
-    reachFailed: faults.some((f) => f.component === "sensor.reach_limit"),
+    reachFailed: faults.some(
+      (f) => f.component === "sensor.reach_limit" || f.component === "lamp.reach_good",
+    ),
     pinsStuck: has1(faults, "brake_pins", "dead"),
     terms,
   };

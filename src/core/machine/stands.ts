@@ -2,40 +2,50 @@ import type { PlanState, State } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
 import type { Draft } from "./action";
 import { propAt } from "./by-itself";
-import { legAxes } from "./condition";
+import { type Condition, legAxes, type Threshold } from "./condition";
 import type { FunctionGroup } from "./functions";
 import { type Machine, readyState } from "./machine";
-import { type Thresholds, thresholdsOf } from "./thresholds";
+import { thresholdsOf } from "./thresholds";
 
 /** A posture is a band of travel: what must hold in it holds at both its ends. */
 export type BandEnd = "low" | "high";
 
 const just = 0.01;
 
+type Bands = Readonly<
+  Record<"stowed" | "clear" | "raised" | "on_prop", { readonly low: number; readonly high: number }>
+>;
+const known = new WeakMap<Machine, Bands>();
+
 /**
  * The band of each posture, as parts of travel, between the sheet's own thresholds: just clear lies above transport
- * posture and below anything else that acts by height, raised above all that does.
+ * posture and below whatever else of this machine acts by height, raised above all of it.
  */
-export function bandsOf(
-  thresholds: Thresholds,
-): Readonly<
-  Record<"stowed" | "clear" | "raised" | "on_prop", { readonly low: number; readonly high: number }>
-> {
-  const { transport } = thresholds;
-  const acts = [
-    thresholds.tilt_height,
-    thresholds.cut_back_height,
-    thresholds.cut_out_height,
-    thresholds.legs_height,
-    thresholds.axles_angle,
-  ].filter((height) => height > transport + 2 * just && height < 1);
-  const clear = transport + just;
-  return {
+export function bandsOf(machine: Machine): Bands {
+  const made = known.get(machine);
+  if (made !== undefined) return made;
+  const thresholds = thresholdsOf(machine.sheet);
+  const clear = thresholds.transport + just;
+  const acts = machine.interlocks
+    .flatMap(({ when }) => heightsIn(when))
+    .map((name) => thresholds[name])
+    .filter((height) => height > clear && height < 1);
+  const bands: Bands = {
     stowed: { low: 0, high: 0 },
-    clear: { low: clear, high: Math.max(clear, Math.min(1, ...acts) - just) },
+    clear: { low: clear, high: acts.length === 0 ? clear : Math.min(...acts) },
     raised: { low: Math.min(1, Math.max(clear, ...acts) + just), high: 1 },
     on_prop: { low: propAt, high: propAt },
   };
+  known.set(machine, bands);
+  return bands;
+}
+
+/** The thresholds of height a condition names. */
+function heightsIn(condition: Condition): readonly Threshold[] {
+  if ("raisedAbove" in condition) return [condition.raisedAbove];
+  if ("not" in condition) return heightsIn(condition.not);
+  if ("all" in condition) return condition.all.flatMap(heightsIn);
+  return "any" in condition ? condition.any.flatMap(heightsIn) : [];
 }
 
 /**
@@ -94,7 +104,7 @@ function raiseTo(
   const raising = machine.functions.find((fn) => fn.id === "lift" || fn.id === "main");
   const axis = raising?.axes[0];
   if (axis === undefined || state[axis] === undefined) return;
-  state[axis] = posture === "unknown" ? posture : bandsOf(thresholdsOf(machine.sheet))[posture][end];
+  state[axis] = posture === "unknown" ? posture : bandsOf(machine)[posture][end];
   if (state.cradle !== undefined) state.cradle = posture === "stowed" ? "home" : "not_home";
   if (state.brakePins !== undefined) state.brakePins = posture === "stowed" ? "released" : "engaged";
 }

@@ -4,8 +4,6 @@ import { legged, verticals } from "../vocabulary/families";
 import type { FigureId } from "../vocabulary/figures";
 import type { Threshold } from "./condition";
 
-export type Thresholds = Readonly<Record<Threshold, number>>;
-
 /** Just out of transport posture, as a fraction of travel. */
 const transportFraction = 0.1;
 /** The main boom's range from stowed to full height, degrees: what an angle on the sheet is a fraction of. */
@@ -17,7 +15,7 @@ const boomRangeDeg = 75;
  * sheet has no figure the machine changes its mind as it leaves transport posture, the strictest reading; a
  * missing stripe limits nothing, since then nobody can say where it is.
  */
-export function thresholdsOf(sheet: Sheet): Thresholds {
+export function thresholdsOf(sheet: Sheet): Readonly<Record<Threshold, number>> {
   const transport = transportFraction;
   const height = (figure: FigureId) => heightFraction(sheet, figure) ?? transport;
   const strokeM = figureOf(sheet, "main_stroke");

@@ -6,6 +6,12 @@ const tilted: State = { incline: "beyond_trip", tiltTripped: "yes" };
 
 /** The crank mast: no key, no buttons, no ground station; raised by the person who stands on it. */
 export const crankMast: readonly Line[] = [
+  [
+    "clear of the chassis the brake pins have engaged: it goes on",
+    "platform lift.up, 12 s after raising",
+    {},
+    "must_move",
+  ],
   ["one turn up raises", "platform lift.up (not held)", {}, "must_move"],
   ["one turn back lowers", "platform lift.down (not held)", high, "must_move"],
   ["there is no ground station", "ground lift.up", {}, "no_station"],

@@ -1,8 +1,10 @@
 import type { LampId, SoundId } from "../../vocabulary/signs";
 import type { State, VariableId } from "../../vocabulary/state/values";
 import type { Station } from "../../vocabulary/stations";
-import { expectedOf, type TestSetting } from "../expect";
-import { type Machine, readyState } from "../machine";
+import type { StepResult } from "../action";
+import { expectedOf, settingState, type TestSetting } from "../expect";
+import type { FaultMode } from "../faults";
+import { buildMachine, failingParts, type Machine, readyState } from "../machine";
 import { signsOf } from "../signs";
 import { step } from "../step";
 
@@ -11,8 +13,9 @@ type Given = State;
 /**
  * One line of practice: what is done, in which state, what must be seen. Written as people say it:
  * `ground main.up`, with `(not held)`, `(let go)`, `(held too long)` or `(auxiliary)` after it; `crank`;
- * `lamp axles`; `sound lowering while ground lift.down`. `, 4 s after confirming` (or tilting, powering up,
- * auxiliary, cranking) lets something happen and time pass first.
+ * `lamp axles`; `sound lowering while ground lift.down`; `wait`, for what happens by itself in three seconds; `harm of
+ * ground main.up` (or of `wait`), for whom it would hurt. `, 4 s after confirming` (or tilting, powering up, auxiliary,
+ * cranking) lets something happen and time pass first; `, failing brakes dead` plants a fault.
  */
 export type Line = readonly [words: string, done: string, given: Given, seen: string];
 
@@ -24,12 +27,30 @@ const enables = {
 
 /** What the model shows for a line's second and third part. */
 export function seen(machine: Machine, done: string, given: Given): string {
+  const failing = /^(.*), failing ([\w.]+) (\w+)$/.exec(done);
+  if (failing !== null) {
+    const [, then = "", component = "", mode = ""] = failing;
+    return seen(broken(machine, component, mode), then, given);
+  }
   const timed = /^(.*), ([\d.]+) s after (\w+(?: up)?)$/.exec(done);
   if (timed !== null) {
     const [, then = "", seconds, what = ""] = timed;
     return seen(machine, then, { ...given, ...afterwards(machine, then, given, what, Number(seconds)) });
   }
   const [first = "", name = ""] = done.split(" ");
+  if (first === "harm") {
+    const { harm } = happening(machine, done.slice("harm of ".length), given);
+    return harm.length === 0 ? "nobody" : harm.map((one) => `${one.harm} ${one.who}`).join(", ");
+  }
+  if (done === "wait") {
+    const { besides } = happening(machine, done, given);
+    return besides.length === 0 ? "nothing" : [...new Set(besides.map((one) => one.see))].join(", ");
+  }
+  if (done === "reach self-test") {
+    const ready: State = { ...readyState(machine, "ground", "boom"), ...given };
+    const [only] = step(machine, ready, { do: "reach_self_test" }, 1).acceptable;
+    return only?.see === "lamp" ? only.as : "nothing";
+  }
   if (done === "crank") {
     const state: State = { ...readyState(machine, "ground", "boom"), engine: "off", ...given };
     const [only, other] = step(machine, state, { do: "crank" }, 1).acceptable;
@@ -43,7 +64,63 @@ export function seen(machine: Machine, done: string, given: Given): string {
         ? "silent"
         : "sounds";
   }
-  return expectedOf(machine, settingOf(done, given));
+  const released = / \(switch let go\)$/.test(done);
+  if (released) return letGo(machine, done.replace(" (switch let go)", ""), given);
+  const setting = settingOf(done, given);
+  const expected = expectedOf(machine, setting);
+  return /^must_move/.test(expected) && goesTheWrongWay(machine, setting) ? "moves_the_wrong_way" : expected;
+}
+
+/** Works a function and lets its own switch go, the enable still held. */
+function letGo(machine: Machine, done: string, given: Given): string {
+  const { state } = happening(machine, done, given);
+  const station = settingOf(done, given).station;
+  const after = step(machine, state, { do: "release_function", station }, 0).acceptable;
+  return after.some((one) => one.see === "stops") ? "must_stop" : (after[0]?.see ?? "nothing");
+}
+
+/** By hand: what these words do to how far a thing stands out, up or over. Legs go down to bear. */
+const grows = new Set(["up", "out", "left", "wide", "forward"]);
+
+function goesTheWrongWay(machine: Machine, setting: TestSetting): boolean {
+  const { station, function: id, direction, source } = setting;
+  const fn = machine.functions.find((f) => f.id === id);
+  const before = settingState(machine, setting);
+  const held =
+    setting.enable === "not_held" ? before : step(machine, before, { do: "hold_enable", station }, 0).state;
+  const run = step(machine, held, { do: "operate", station, function: id, direction, source }, 0.5);
+  const shown = run.acceptable.find((one) => one.see === "moves");
+  if (shown?.see === "moves" && shown.direction !== direction) return true;
+  const up = fn?.group === "legs" ? direction === "down" : grows.has(direction);
+  return (fn?.axes ?? []).some((axis) => {
+    const change = Number(run.state[axis]) - Number(before[axis]);
+    return up ? change < 0 : change > 0;
+  });
+}
+
+/** The machine with one fault; a component or mode it does not have is a slip of the pen. */
+function broken(machine: Machine, component: string, mode: string): Machine {
+  const known = failingParts(machine).find(({ id }) => id === component);
+  if (!known?.modes.includes(mode as FaultMode))
+    throw new Error(`expected a component of this machine and a way it fails, got ${component} ${mode}`);
+  return buildMachine(machine.sheet, [{ component, mode: mode as FaultMode }]);
+}
+
+/** Three seconds of waiting, or one of a function worked. */
+function happening(machine: Machine, done: string, given: Given): StepResult {
+  if (done === "wait") {
+    const station = machine.stations[0] ?? "ground";
+    const ready = readyState(machine, station, machine.boomAxes.length > 0 ? "boom" : "lift");
+    return step(machine, { ...ready, ...given }, { do: "wait" }, 3);
+  }
+  const setting = settingOf(done, given);
+  const { station, function: fn, direction, source } = setting;
+  const ready = settingState(machine, setting);
+  const held =
+    setting.enable === "not_held" ? ready : step(machine, ready, { do: "hold_enable", station }, 0).state;
+  const run = step(machine, held, { do: "operate", station, function: fn, direction, source }, 1);
+  if (setting.enable !== "let_go") return run;
+  return step(machine, run.state, { do: "release_enable", station }, 1);
 }
 
 /** What has changed some seconds after something was done. */
@@ -65,10 +142,12 @@ function afterwards(machine: Machine, then: string, given: Given, what: string, 
         { do: "operate", station, function: "main", direction: "down", source: "auxiliary" },
         seconds,
       ).state,
+    raising: () =>
+      step(machine, before, { do: "operate", station, function: "lift", direction: "up" }, seconds).state,
     cranking: () => wait(step(machine, { ...before, engine: "off" }, { do: "crank" }, 30).state),
   }[what];
   if (after === undefined)
-    throw new Error(`expected confirming, tilting, powering up, auxiliary or cranking, got ${what}`);
+    throw new Error(`expected confirming, tilting, powering up, auxiliary, raising or cranking, got ${what}`);
   const now = after();
   const kept = [
     "tiltTripped",
@@ -78,7 +157,7 @@ function afterwards(machine: Machine, then: string, given: Given, what: string, 
     "selfCheckLeftS",
     "glowLamp",
   ];
-  kept.push("auxiliarySpent", "crankRestLeftS");
+  kept.push("auxiliarySpent", "crankRestLeftS", "axis.lift", "brakePins");
   return Object.fromEntries(Object.entries(now).filter(([id]) => kept.includes(id))) as State;
 }
 
