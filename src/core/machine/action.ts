@@ -46,10 +46,13 @@ export type Observation =
   | { readonly see: "lamp"; readonly lamp: LampId; readonly as: "steady" | "flashing" | "dark" }
   | { readonly see: "nothing" };
 
+export const harms = ["moves_unbidden", "does_not_stop", "drops", "rolls", "tips", "falls"] as const;
+export const inTheWay = ["aboard", "beside", "beneath", "in_stack", "nobody"] as const;
+
 /** What a step does to people: motion nobody asked for, or that does not end; and with whom in its way. */
 export interface Harm {
-  readonly harm: "moves_unbidden" | "does_not_stop" | "drops" | "rolls" | "tips";
-  readonly who: "aboard" | "beside" | "beneath" | "in_stack" | "nobody";
+  readonly harm: (typeof harms)[number];
+  readonly who: (typeof inTheWay)[number];
 }
 
 export interface BlockedBy {

@@ -1,6 +1,6 @@
 import type { Applies } from "../vocabulary/applies-to";
 import type { AxisId } from "../vocabulary/state/values";
-import { all, any, type Bound, type Condition, is, legsBear, not } from "./condition";
+import { all, any, type Bound, type Condition, is, legsBear, not, raised } from "./condition";
 
 /** Something that moves without anybody working a function, for as long as its condition holds. */
 export interface ByItself {
@@ -82,6 +82,20 @@ export const tipsWhen = (standsOnLegs: "on_legs" | "on_wheels"): Condition =>
       ...(standsOnLegs === "on_legs" ? [not(legsBear)] : []),
     ),
   );
+
+/** A leg without its mat goes down into soft ground. */
+export const legSinksWhen: Condition = all(is("ground", "soft"), is("mats", "none"), legsBear);
+
+/** Aloft with nothing between the person and the ground, and not tied on. */
+export const fallsWhen: Condition = all(
+  is("who", "platform"),
+  raised,
+  any(is("gate", "open"), is("rails", "folded")),
+  not(is("harness", "clipped")),
+);
+
+/** An extension deck that is not pinned slides on a slope, with whoever stands on it. */
+export const deckSlidesWhen: Condition = all(is("deckPin", "out"), onSlope);
 
 /** How far up a lift rests on its prop, as a part of its travel. */
 export const propAt = 0.3;

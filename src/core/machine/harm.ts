@@ -5,7 +5,7 @@ import type { Machine } from "./machine";
 
 const none: readonly Harm[] = [];
 
-/** What this step does to people: motion nobody asked for, that does not end, a drop, a roll, a tip. */
+/** What this step does to people: motion nobody asked for, that does not end, a drop, a roll, a tip, a fall. */
 export function harmOf(
   machine: Machine,
   state: State,
@@ -13,23 +13,23 @@ export function harmOf(
   besides: readonly Observation[],
   unbidden: boolean,
 ): readonly Harm[] {
-  const tips = test(machine.tipsWhen, state) === 1;
-  if (!tips && !unbidden && besides.length === 0 && acceptable[0]?.see !== "keeps_moving") return none;
-  const who = inTheWay(state);
-  const found: Harm[] = [];
-  if (unbidden) found.push({ harm: "moves_unbidden", who });
-  if (acceptable[0]?.see === "keeps_moving") found.push({ harm: "does_not_stop", who });
+  const standing = machine.dangers.some(({ when }) => test(when, state) === 1);
+  if (!standing && !unbidden && besides.length === 0 && acceptable[0]?.see !== "keeps_moving") return none;
+  const found = new Set<Harm["harm"]>();
+  if (unbidden) found.add("moves_unbidden");
+  if (acceptable[0]?.see === "keeps_moving") found.add("does_not_stop");
   for (const { see } of besides) {
-    if (see === "sinks") found.push({ harm: "drops", who });
-    if (see === "drifts") found.push({ harm: "moves_unbidden", who });
-    if (see === "rolls") found.push({ harm: "rolls", who });
+    if (see === "sinks") found.add("drops");
+    if (see === "drifts") found.add("moves_unbidden");
+    if (see === "rolls") found.add("rolls");
   }
-  if (tips) found.push({ harm: "tips", who });
-  return found;
+  if (standing) for (const { harm, when } of machine.dangers) if (test(when, state) === 1) found.add(harm);
+  const who = inItsWay(state);
+  return [...found].map((harm) => ({ harm, who }));
 }
 
 /** Whoever is aboard comes first; else where the person on the ground is to it. */
-function inTheWay({ who, near }: State): Harm["who"] {
+function inItsWay({ who, near }: State): Harm["who"] {
   if (who === "platform") return "aboard";
   return near === undefined || near === "clear" || near === "unknown" ? "nobody" : near;
 }

@@ -3,7 +3,17 @@ import type { Sheet } from "../sheet/sheet";
 import { legged } from "../vocabulary/families";
 import type { AxisId, State, StopId } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
-import { type ByItself, rollsWhen, swingsWhen, tipsWhen, waysDown } from "./by-itself";
+import type { Harm } from "./action";
+import {
+  type ByItself,
+  deckSlidesWhen,
+  fallsWhen,
+  legSinksWhen,
+  rollsWhen,
+  swingsWhen,
+  tipsWhen,
+  waysDown,
+} from "./by-itself";
 import {
   aboveBound,
   allBound,
@@ -52,7 +62,8 @@ export interface Machine {
   readonly boomAxes: readonly AxisId[];
   /** What moves without anybody working a function. */
   readonly byItself: readonly ByItself[];
-  readonly tipsWhen: Bound;
+  /** Standing dangers: as long as one holds, somebody is hurt. */
+  readonly dangers: readonly { readonly harm: Harm["harm"]; readonly when: Bound }[];
   readonly brakes: "good" | "weak" | "dead";
   readonly noSupply: boolean;
   /** Reach control or its lamp is failed in some way: its self-test shows no good lamp. */
@@ -140,10 +151,7 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     faults,
     boomAxes: functions.filter((fn) => fn.group === "boom").flatMap((fn) => fn.axes),
     byItself: movingByItself(sheet, functions, faults, terms()),
-    tipsWhen: bind(
-      tipsWhen((legged as readonly string[]).includes(sheet.family) ? "on_legs" : "on_wheels"),
-      terms(),
-    ),
+    dangers: dangersOf(sheet, terms()),
     brakes: has1(faults, "brakes", "dead") ? "dead" : has1(faults, "brakes", "weak") ? "weak" : "good",
     noSupply: has1(faults, "supply", "dead"),
     reachFailed: faults.some(
@@ -157,6 +165,15 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
 /** Every part of the machine that can fail, and how. */
 export const failingParts = (machine: Machine): readonly Component[] =>
   componentsOf(machine.sheet, machine.interlocks);
+
+function dangersOf(sheet: Sheet, terms: Terms): Machine["dangers"] {
+  const standsOnLegs = (legged as readonly string[]).includes(sheet.family) ? "on_legs" : "on_wheels";
+  return [
+    { harm: "tips", when: bind(tipsWhen(standsOnLegs), terms) } as const,
+    { harm: "falls", when: bind(fallsWhen, terms) } as const,
+    { harm: "moves_unbidden", when: bind(deckSlidesWhen, terms) } as const,
+  ].filter(({ when }) => !isNever(when));
+}
 
 /** What lowers by its valve, sinks by a leak, drifts or rolls: as built, and as it has failed. */
 function movingByItself(
@@ -187,6 +204,7 @@ function movingByItself(
     ...(has1(faults, "leg_check_valves", "leaking")
       ? [{ id: "leg_leak", see: "sinks", when: always, axes: legAxes, ratePerS: 0.002 } as const]
       : []),
+    ...bound({ id: "soft_ground", see: "sinks", axes: legAxes, ratePerS: 0.002 }, bind(legSinksWhen, terms)),
     ...(has1(faults, "swing_brake", "dead")
       ? bound({ id: "swing", see: "drifts", axes: ["axis.swing"], ratePerS: 0.01 }, bind(swingsWhen, terms))
       : []),

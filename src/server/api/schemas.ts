@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { harms, inTheWay } from "@/core/machine/action";
 import { faultModes } from "@/core/machine/faults";
 import { foundKinds } from "@/core/plan/found";
 import { sheetSchema } from "@/core/sheet/sheet";
@@ -66,8 +67,8 @@ export const expectResponse = z.strictObject({
   harm: z
     .array(
       z.strictObject({
-        harm: z.enum(["moves_unbidden", "does_not_stop", "drops", "rolls", "tips"]),
-        who: z.enum(["aboard", "beside", "beneath", "in_stack", "nobody"]),
+        harm: z.enum(harms),
+        who: z.enum(inTheWay),
       }),
     )
     .describe("What the step would do to people, and to whom in its way"),

@@ -3,6 +3,7 @@ import { articulatingBoom, towerTelescopeBoom } from "./articulating-boom";
 import { emergency } from "./emergency";
 import { failing } from "./failing";
 import { limits } from "./limits";
+import { peopleAndPins } from "./people-and-pins";
 import { crankMast, electricPushMast } from "./push-around-mast";
 import type { Line } from "./read";
 import { hybridScissor, roughTerrainScissor } from "./rough-terrain-scissor";
@@ -35,6 +36,7 @@ export const byHand: readonly (readonly [DemoSheetId, readonly Line[]])[] = [
   ...slopes,
   ...failing,
   ...limits,
+  ...peopleAndPins,
   ...signLines,
   ...sweep,
 ];

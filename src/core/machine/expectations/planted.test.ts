@@ -26,6 +26,16 @@ describe("planted faults", () => {
         }
       }
     }
+    // Whatever other sheets have besides is a component of a kind that is tried: none slips in untried.
+    const kinds = new Set([...planted].map((name) => name.replace(/(switch|coil|actuator|stop)\.\S+/, "$1")));
+    const untried = Object.values(demoSheets).flatMap((sheet) =>
+      failingParts(buildMachine(sheet)).flatMap(({ id: component, modes }) =>
+        modes
+          .map((mode) => `${component} ${mode}`.replace(/(switch|coil|actuator|stop)\.\S+/, "$1"))
+          .filter((kind) => !kinds.has(kind)),
+      ),
+    );
+    expect([...new Set(untried)]).toEqual([]);
     const unnoticed = [...planted].filter((name) => !noticed.has(name));
     expect(unnoticed.sort()).toEqual(Object.keys(argued).sort());
     expect(planted.size).toBeGreaterThan(300);

@@ -15,6 +15,17 @@ export const platformInterlocks: readonly Interlock[] = [
     parts: ["gate"],
   },
   {
+    id: "control_box_off",
+    to: { features: ["removable_control_box"], power: "electrical" },
+    when: is("controlBox", "off"),
+    groups: everything,
+    stations: ["platform"],
+    source: "any",
+    effect: "refuse",
+    parts: ["platform_box"],
+    untried: "not_set_on_purpose",
+  },
+  {
     id: "overload",
     to: { features: ["load_sensing"], power: "electrical" },
     when: is("load", "over"),

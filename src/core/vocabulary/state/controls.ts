@@ -14,6 +14,9 @@ export const controlEntries: Entries<
   | "range"
   | "boomMode"
   | "gate"
+  | "rails"
+  | "deckPin"
+  | "controlBox"
   | "tiltForS"
   | "tiltTripped"
   | "guard.left"
@@ -42,6 +45,13 @@ export const controlEntries: Entries<
     modelled: true,
     doubt: "until_shown",
     walked: { at: platformBox, seconds: 6, needs: nothing, rank: 8, left: "shut" },
+  },
+  rails: { to: { features: ["folding_rails"] }, modelled: true, doubt: "until_shown" },
+  deckPin: { to: { features: ["extension_deck"] }, modelled: true, doubt: "until_shown" },
+  controlBox: {
+    to: { features: ["removable_control_box"], power: "electrical" },
+    modelled: true,
+    doubt: "until_shown",
   },
   tiltForS: { to: { features: ["tilt_sensor"] }, modelled: true, doubt: "never" },
   tiltTripped: { to: { features: ["tilt_sensor"] }, modelled: true, doubt: "until_shown" },

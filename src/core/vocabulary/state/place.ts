@@ -3,7 +3,18 @@ import { driver, nothing, panel, platformBox, powered } from "./needs";
 
 /** Where people are, and the place the machine stands at. */
 export const placeEntries: Entries<
-  "who" | "testArea" | "air" | "incline" | "ground" | "chassisLevel" | "load" | "near" | "chocks" | "timber"
+  | "who"
+  | "testArea"
+  | "air"
+  | "incline"
+  | "ground"
+  | "chassisLevel"
+  | "load"
+  | "mats"
+  | "harness"
+  | "near"
+  | "chocks"
+  | "timber"
 > = {
   who: {
     modelled: true,
@@ -51,6 +62,8 @@ export const placeEntries: Entries<
   ground: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
   chassisLevel: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
   load: { modelled: true, doubt: "until_shown" },
+  mats: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
+  harness: { modelled: true, doubt: "until_shown" },
   // Where whoever stays on the ground is to the machine: who is in the way of what moves.
   near: { modelled: true, doubt: "never" },
   chocks: { modelled: true, doubt: "until_shown" },

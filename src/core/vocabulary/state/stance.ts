@@ -9,6 +9,8 @@ export const stanceEntries: Entries<
   | "outriggers"
   | "axles"
   | "hitch"
+  | "legPins"
+  | "transportLatch"
   | "parkBrake"
   | "brakes"
   | "casters"
@@ -117,6 +119,8 @@ export const stanceEntries: Entries<
       left: "as_left",
     },
   },
+  legPins: { to: { features: ["outrigger_pins"] }, modelled: true, doubt: "until_shown" },
+  transportLatch: { to: { features: ["boom_cradle"] }, modelled: true, doubt: "until_shown" },
   parkBrake: { to: { features: ["park_brake_interlock"] }, modelled: true, doubt: "until_shown" },
   brakes: { to: { families: [...platformDriven, "tracked_spider"] }, modelled: true, doubt: "until_shown" },
   casters: { to: { families: ["push_around_mast"] }, modelled: true, doubt: "until_shown" },
