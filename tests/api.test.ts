@@ -92,6 +92,57 @@ describe("POST /api/v1/expect", () => {
   });
 });
 
+describe("POST /api/v1/expect, faults and harm", () => {
+  const aloft = { "axis.lift": 0.6, who: "platform" };
+  const wait = { do: "wait", elapsedS: 3 };
+  const slab = (more: object) => ask({ sheetId: "sheet-S-1", from: "ready_platform", action: wait, ...more });
+
+  it("says what happens by itself, whom it would hurt, and what would bring the platform down", async () => {
+    const leaking = await slab({
+      state: aloft,
+      faults: [{ component: "actuator.lift", mode: "leaking" }],
+    });
+    expect(expectResponse.parse(leaking)).toEqual(leaking);
+    expect(leaking.besides).toEqual([{ see: "sinks", axis: "axis.lift" }]);
+    expect(leaking.harm).toEqual([{ harm: "drops", who: "aboard" }]);
+    expect(leaking.waysDown).toEqual([
+      { by: "platform", power: "main" },
+      { by: "way.descent", power: "none" },
+    ]);
+    const stranded = await slab({
+      state: aloft,
+      faults: [
+        { component: "supply", mode: "dead" },
+        { component: "way.descent", mode: "dead" },
+      ],
+    });
+    expect(stranded.waysDown).toEqual([]);
+  });
+
+  it("reads the names and words of its first form", async () => {
+    const now = await slab({ state: { ...aloft, incline: "beyond_trip" } });
+    expect(await slab({ state: { ...aloft, tilt: "beyond_trip" } })).toEqual(now);
+    expect(now.harm).toEqual([{ harm: "tips", who: "aboard" }]);
+    const set = await slab({ state: aloft, action: { do: "set", variable: "tilt", to: "beyond_trip" } });
+    expect(set.state["incline"]).toBe("beyond_trip");
+  });
+
+  it("refuses an amount beyond its range, a component the machine lacks and a way it does not fail", async () => {
+    await expect(slab({ state: { "axis.lift": 1.4, selfCheckLeftS: -1 } })).rejects.toMatchObject({
+      more: { errors: [{ path: "state.axis.lift" }, { path: "state.selfCheckLeftS" }] },
+    });
+    await expect(slab({ action: { do: "set", variable: "gate", to: "ajar" } })).rejects.toThrow(
+      /action\.gate: expected shut, open or unknown, got "ajar"/,
+    );
+    await expect(slab({ faults: [{ component: "pump.jib", mode: "dead" }] })).rejects.toThrow(
+      /faults\.0: this machine has no component pump\.jib; it has supply/,
+    );
+    await expect(slab({ faults: [{ component: "supply", mode: "leaking" }] })).rejects.toThrow(
+      /supply fails as dead, intermittent, not leaking/,
+    );
+  });
+});
+
 describe("POST /api/v1/grade", () => {
   const grade = (body: unknown) => gradeResponse.parse(gradeOf(gradeRequest.parse(body)));
 

@@ -9,6 +9,7 @@ import { buildMachine, failingParts, type Machine, readyState, stowedState } fro
 import { signsOf } from "@/core/machine/signs";
 import { step } from "@/core/machine/step";
 import { valuesOf } from "@/core/machine/variables";
+import { loweringsFrom } from "@/core/machine/ways-down";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { ConditionRule } from "@/core/vocabulary/condition-rule";
 import type { Grade } from "@/core/vocabulary/grades";
@@ -56,12 +57,14 @@ export async function expectStep(
   const machine = buildMachine(sheet, readFaults(sheet, wanted.faults));
   const { action, elapsedS } = readAction(wanted);
   const state = { ...baseOf(machine, wanted.from), ...readState(machine, wanted.state) };
+  const made = action.do === "set" ? setTo(machine, action) : action;
   try {
-    const result = step(machine, state, action, elapsedS);
+    const result = step(machine, state, made, elapsedS);
     return {
       acceptable: [...result.acceptable],
       besides: [...result.besides],
       harm: [...result.harm],
+      waysDown: [...loweringsFrom(machine, result.state)],
       blockedBy: result.blockedBy.map(({ interlock, effect, depends }) => ({
         interlock,
         why: whyOf(interlock),
@@ -131,12 +134,12 @@ function upcast(given: NamedValues): NamedValues {
 }
 
 /** Refuses variables the machine does not have and values they cannot hold, every one named. */
-function readState(machine: Machine, raw: NamedValues): State {
+function readState(machine: Machine, raw: NamedValues, where = "state"): State {
   const given = upcast(raw);
   const known = valuesOf(machine.sheet);
   const errors = Object.entries(given).flatMap(([id, value]) => {
     const kind = known.get(id);
-    const path = `state.${id}`;
+    const path = `${where}.${id}`;
     const got = JSON.stringify(value);
     if (kind === undefined)
       return [{ path, message: `this machine has no ${id}; it has ${[...known.keys()].join(", ")}` }];
@@ -154,6 +157,12 @@ function readState(machine: Machine, raw: NamedValues): State {
   if (errors.length > 0)
     throw new Problem(400, "bad-state", errors.map((e) => `${e.path}: ${e.message}`).join("; "), { errors });
   return given as State;
+}
+
+/** A control set to a value it can have, by the name it has now. */
+function setTo(machine: Machine, { variable, to }: Extract<Action, { do: "set" }>): Action {
+  const [[now, value] = [variable, to]] = Object.entries(readState(machine, { [variable]: to }, "action"));
+  return { do: "set", variable: now, to: value ?? to };
 }
 
 /** Refuses components the machine does not have and ways they do not fail, every one named. */

@@ -72,6 +72,11 @@ export const expectResponse = z.strictObject({
       }),
     )
     .describe("What the step would do to people, and to whom in its way"),
+  waysDown: z
+    .array(z.strictObject({ by: z.string(), power: z.enum(["main", "auxiliary", "none"]) }))
+    .describe(
+      "What would bring the platform down from the state after the step; empty: stranded, or down already",
+    ),
   blockedBy: z.array(
     z.strictObject({
       interlock: z.string(),

@@ -1,0 +1,40 @@
+import { describe, expect, it } from "vitest";
+import { roughScissorSheet, slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import type { Sheet } from "../sheet/sheet";
+import type { State } from "../vocabulary/state/values";
+import type { Fault } from "./faults";
+import { buildMachine, readyState } from "./machine";
+import { loweringsFrom } from "./ways-down";
+
+/** Every way down of a machine raised, key at the platform, with these faults. */
+function ways(sheet: Sheet, up: State, ...faults: readonly Fault[]): readonly string[] {
+  const machine = buildMachine(sheet, faults);
+  const state: State = { ...readyState(machine, "platform"), ...up };
+  return loweringsFrom(machine, state).map(({ by, power }) => (power === "none" ? by : `${by} ${power}`));
+}
+const dead = (component: string): Fault => ({ component, mode: "dead" });
+const lift: State = { "axis.lift": 0.6 };
+
+describe("ways down", () => {
+  it("are every one that would bring the platform down from where it stands", () => {
+    expect(ways(slabScissorSheet, lift)).toEqual(["platform main", "way.descent"]);
+    expect(ways(slabScissorSheet, { ...lift, key: "ground" })).toEqual(["ground main", "way.descent"]);
+    expect(ways(slabScissorSheet, { ...lift, battery: "flat" })).toEqual(["way.descent"]);
+    expect(ways(articulatingBoomSheet, { "axis.main": 0.5, engine: "off" })).toEqual(["platform auxiliary"]);
+    expect(ways(roughScissorSheet, { ...lift, disconnect: "off" })).toEqual([
+      "way.descent",
+      "way.bleed_down",
+    ]);
+  });
+
+  it("are fewer by what has failed, and none strands whoever is aboard", () => {
+    expect(ways(slabScissorSheet, lift, dead("coil.lift.down"))).toEqual(["way.descent"]);
+    expect(ways(slabScissorSheet, lift, dead("coil.lift.down"), dead("way.descent"))).toEqual([]);
+    expect(ways(articulatingBoomSheet, { "axis.main": 0.5 }, dead("supply"))).toEqual([]);
+  });
+
+  it("are none for a lift that is down", () => {
+    expect(ways(slabScissorSheet, { "axis.lift": 0 })).toEqual([]);
+  });
+});
