@@ -1,3 +1,4 @@
+import { interlocks } from "../machine/interlocks";
 import { buildMachine } from "../machine/machine";
 import { families, powersOf } from "../vocabulary/families";
 import { figureIds } from "../vocabulary/figures";
@@ -64,5 +65,15 @@ export function coveragePage(): string {
       );
     }
   }
+  lines.push(
+    "",
+    "## Interlocks no check tries",
+    "",
+    "Every other interlock is tried by a check on every machine that has it.",
+    "",
+    "| interlock | why not |",
+    "| --- | --- |",
+    ...interlocks.flatMap(({ id, untried }) => (untried === undefined ? [] : [`| \`${id}\` | ${untried} |`])),
+  );
   return `${lines.join("\n")}\n`;
 }

@@ -57,6 +57,6 @@ export const peopleInterlocks: readonly Interlock[] = [
     effect: "refuse",
     parts: ["rescue_override"],
     shows: { lamp: "service", as: "flashing" },
-    untried: "never_used",
+    untried: "Using the rescue override stores a fault only a technician may reset, and tags the unit out.",
   },
 ];

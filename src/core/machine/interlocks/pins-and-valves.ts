@@ -12,7 +12,7 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["prop"],
-    untried: "not_set_on_purpose",
+    untried: "Driving the lift down onto its prop would overload what is there to hold it.",
   },
   {
     id: "descent_valve_open",
@@ -42,7 +42,8 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["brakes"],
-    untried: "not_set_on_purpose",
+    untried:
+      "The release is tried by pushing on the level; driving against it would try the pump, not the brakes.",
   },
   {
     id: "freewheel_open",
@@ -52,7 +53,8 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["brakes"],
-    untried: "not_set_on_purpose",
+    untried:
+      "With the wheels free it is pushed, not driven; that they are engaged again is proven by driving and braking.",
   },
   {
     id: "brakes_not_engaged",
@@ -63,7 +65,7 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["brakes"],
-    untried: "not_set_on_purpose",
+    untried: "The brakes would have to be held off with somebody aboard.",
   },
   {
     id: "casters_free",
@@ -74,7 +76,8 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["casters"],
-    untried: "not_set_on_purpose",
+    untried:
+      "A mast is not raised on free casters, not even to try; that they lock is proven before anybody steps in.",
   },
   {
     id: "crank_locked",
@@ -94,7 +97,7 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["brake_pins"],
-    untried: "not_set_on_purpose",
+    untried: "An assistant watches the pins engage; holding one back would put a hand under a raised mast.",
   },
   {
     id: "turntable_locked",
@@ -105,7 +108,7 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["turntable_lock"],
-    untried: "not_set_on_purpose",
+    untried: "Swinging against the pin would load pin and swing drive; that it moves freely is looked at.",
   },
   {
     id: "transport_latch_on",
@@ -116,7 +119,7 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["boom_cradle"],
-    untried: "not_set_on_purpose",
+    untried: "Raising against a latch would bend it; that all are off is looked at before the boom moves.",
   },
   {
     id: "leg_pins_in_transport",
@@ -126,7 +129,7 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["leg_pins"],
-    untried: "not_set_on_purpose",
+    untried: "Driving a leg against its pin would shear it; the pins are looked at before the legs move.",
   },
   {
     id: "still_coupled",
@@ -136,6 +139,6 @@ export const pinsAndValvesInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["coupler"],
-    untried: "not_set_on_purpose",
+    untried: "Legs put down while coupled would lift the rear of the towing vehicle.",
   },
 ];

@@ -23,7 +23,7 @@ export const platformInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["platform_box"],
-    untried: "not_set_on_purpose",
+    untried: "Unplugging the box only to try it wears its plug; that it is seated is looked at.",
   },
   {
     id: "overload",
@@ -34,6 +34,6 @@ export const platformInterlocks: readonly Interlock[] = [
     effect: "refuse",
     parts: ["load_sensor"],
     shows: { lamp: "overload", as: "flashing", sound: "overload" },
-    untried: "maker_procedure_only",
+    untried: "Only where the maker gives operators a procedure: a trial load is not improvised.",
   },
 ];

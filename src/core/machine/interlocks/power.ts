@@ -67,7 +67,7 @@ export const powerInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["auxiliary_pump"],
-    untried: "not_set_on_purpose",
+    untried: "The auxiliary is tried with the engine off; with both running nothing would be proven of it.",
   },
   {
     id: "no_drive_on_auxiliary",
@@ -86,7 +86,7 @@ export const powerInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["auxiliary_pump"],
-    untried: "not_set_on_purpose",
+    untried: "Running it to its longest run would leave none for an emergency; its run is timed.",
   },
   {
     id: "enable_not_held",

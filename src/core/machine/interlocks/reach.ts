@@ -67,6 +67,7 @@ export const reachInterlocks: readonly Interlock[] = [
     effect: "refuse",
     parts: ["platform_levelling"],
     shows: { lamp: "level_fault", as: "flashing" },
-    untried: "not_set_on_purpose",
+    untried:
+      "It cannot be made without tampering; one that shows and stays after one reset tags the unit out.",
   },
 ];

@@ -20,7 +20,8 @@ export const stabilityInterlocks: readonly Interlock[] = [
     effect: "refuse",
     parts: ["tilt_sensor"],
     shows: { lamp: "tilt", as: "flashing", sound: "tilt" },
-    untried: "not_set_on_purpose",
+    untried:
+      "The lamp proves the sensor in transport posture; the refusal shows only raised out of level, where a failed sensor would leave somebody on a machine that may tip.",
   },
   {
     id: "tilt_refuses_drive",
@@ -35,7 +36,8 @@ export const stabilityInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["tilt_sensor"],
-    untried: "not_set_on_purpose",
+    untried:
+      "The lamp proves the sensor in transport posture; the refusal shows only raised out of level, where a failed sensor would leave somebody on a machine that may tip.",
   },
   {
     id: "tilt_creeps",
@@ -45,7 +47,8 @@ export const stabilityInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "creep",
     parts: ["tilt_sensor"],
-    untried: "not_set_on_purpose",
+    untried:
+      "The lamp proves the sensor in transport posture; the creep shows only raised out of level, where a failed sensor would leave somebody on a machine that may tip.",
   },
   {
     id: "guards_not_locked",
@@ -96,7 +99,7 @@ export const stabilityInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["axles"],
-    untried: "not_set_on_purpose",
+    untried: "Were it failed, the axles would come in under a raised boom.",
   },
   {
     id: "legs_not_set",
@@ -116,7 +119,7 @@ export const stabilityInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["tilt_sensor"],
-    untried: "not_set_on_purpose",
+    untried: "The boom would have to be raised off level; the level lamps or the bubble are read instead.",
   },
   {
     id: "legs_needed_above_height",
@@ -146,7 +149,7 @@ export const stabilityInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["leg_switches"],
-    untried: "not_set_on_purpose",
+    untried: "The ground under a foot would have to give way; the switch is looked at and the lamp read.",
   },
   {
     id: "ground_shifted_slows",
@@ -157,7 +160,7 @@ export const stabilityInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "creep",
     parts: ["leg_switches"],
-    untried: "not_set_on_purpose",
+    untried: "The ground under a foot would have to give way; the switch is looked at and the lamp read.",
   },
   {
     id: "legs_down_no_travel",
@@ -181,7 +184,7 @@ export const stabilityInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["cradle_switches"],
-    untried: "not_set_on_purpose",
+    untried: "Were it failed, the machine would travel with its boom out and off its legs.",
   },
   {
     id: "boom_in_cradle",
@@ -201,7 +204,7 @@ export const stabilityInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["park_brake"],
-    untried: "not_set_on_purpose",
+    untried: "The vehicle would stand without its brake, people about it.",
   },
   {
     id: "take_off_out",

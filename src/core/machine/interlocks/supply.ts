@@ -14,7 +14,7 @@ export const supplyInterlocks: readonly Interlock[] = [
     effect: "refuse",
     parts: ["battery"],
     shows: { lamp: "battery_low", as: "flashing" },
-    untried: "not_set_on_purpose",
+    untried: "The battery would have to be run down; the lamp and the charge are read.",
   },
   {
     id: "battery_flat",
@@ -24,7 +24,7 @@ export const supplyInterlocks: readonly Interlock[] = [
     source: "any",
     effect: "refuse",
     parts: ["battery"],
-    untried: "not_set_on_purpose",
+    untried: "The battery would have to be run flat; the lamp and the charge are read.",
   },
   {
     id: "fuel_cut_out",
@@ -35,7 +35,7 @@ export const supplyInterlocks: readonly Interlock[] = [
     effect: "refuse",
     parts: ["fuel"],
     shows: { lamp: "fuel_low", as: "flashing" },
-    untried: "not_set_on_purpose",
+    untried: "The tank would have to be run to its cut-out; the gauge and the lamp are read.",
   },
   {
     id: "oil_cold",
@@ -45,7 +45,7 @@ export const supplyInterlocks: readonly Interlock[] = [
     source: "main",
     effect: "creep",
     parts: ["hydraulic_unit"],
-    untried: "not_set_on_purpose",
+    untried: "The weather decides it; sluggish oil is warmed before anything is judged.",
   },
   {
     id: "warm_up_on",
@@ -55,7 +55,7 @@ export const supplyInterlocks: readonly Interlock[] = [
     source: "main",
     effect: "refuse",
     parts: ["hydraulic_unit"],
-    untried: "not_set_on_purpose",
+    untried: "The switch is looked at when the oil is warm; working against it would only heat the oil.",
   },
   {
     id: "charger_plugged",
@@ -66,6 +66,6 @@ export const supplyInterlocks: readonly Interlock[] = [
     effect: "refuse",
     parts: ["charger"],
     shows: { lamp: "charging", as: "steady" },
-    untried: "not_set_on_purpose",
+    untried: "Driving off with the cord in would tear it out were the interlock failed.",
   },
 ];
