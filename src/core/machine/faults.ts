@@ -104,7 +104,10 @@ const coilParts: Readonly<Record<string, readonly PartId[]>> = {
   drive: ["drive_cables"],
 };
 
-const lampPart: Partial<Record<LampId, PartId>> = {
+/** The part each lamp belongs to; none for what a service code shows, which the model does not run. */
+const lampPart: Readonly<Record<LampId, PartId | undefined>> = {
+  service: undefined,
+  filter: undefined,
   bulb_check: "ground_panel",
   tilt: "tilt_sensor",
   overload: "load_sensor",
@@ -126,7 +129,8 @@ const lampPart: Partial<Record<LampId, PartId>> = {
   level_fault: "platform_levelling",
 };
 
-const soundPart: Partial<Record<SoundId, PartId>> = {
+const soundPart: Readonly<Record<SoundId, PartId | undefined>> = {
+  start_chirp: undefined,
   lowering: "lowering_alarm",
   travel: "travel_alarm",
   reversing: "travel_alarm",
@@ -176,12 +180,14 @@ export function componentsOf(sheet: Sheet, interlocks: readonly Interlock[]): re
       : []),
     ...(functions.some((fn) => fn.id === "swing") ? [one("swing_brake", ["dead"], "swing_motor")] : []),
     ...(family(legged) ? [one("leg_check_valves", ["leaking"], "leg_cylinders")] : []),
-    ...lampIds
-      .filter((id) => id in lampPart && applies(sheet, lamps[id]))
-      .map((id) => one(`lamp.${id}`, ["dead"], lampPart[id] as PartId)),
-    ...soundIds
-      .filter((id) => id in soundPart && applies(sheet, sounds[id]))
-      .map((id) => one(`alarm.${id}`, ["dead"], soundPart[id] as PartId)),
+    ...lampIds.flatMap((id) => {
+      const part = lampPart[id];
+      return part !== undefined && applies(sheet, lamps[id]) ? [one(`lamp.${id}`, ["dead"], part)] : [];
+    }),
+    ...soundIds.flatMap((id) => {
+      const part = soundPart[id];
+      return part !== undefined && applies(sheet, sounds[id]) ? [one(`alarm.${id}`, ["dead"], part)] : [];
+    }),
   ];
 }
 
