@@ -11,6 +11,9 @@ import { outcomeIds } from "@/core/vocabulary/outcomes";
 import { parts } from "@/core/vocabulary/parts";
 import { practiceIds, practices, usualPractice } from "@/core/vocabulary/practice";
 import { scopeKinds } from "@/core/vocabulary/scope";
+import { lampIds, soundIds } from "@/core/vocabulary/signs";
+import { wordsOf } from "@/core/vocabulary/state/table";
+import { planIds } from "@/core/vocabulary/state/values";
 import { upkeepIds } from "@/core/vocabulary/upkeep";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 
@@ -71,6 +74,15 @@ describe("the message files", () => {
       ...upkeepIds.map((id) => `upkeep.${id}`),
     ];
     expect(missing([...practice, ...rest])).toEqual([]);
+  });
+
+  it("have words for every lamp and sound, and for every state a plan asks for", () => {
+    const states = planIds.flatMap((id) => [
+      `variable.${id}`,
+      ...(wordsOf(id) ?? []).map((word) => `value.${word}`),
+    ]);
+    const signs = [...lampIds.map((id) => `lamp.${id}`), ...soundIds.map((id) => `sound.${id}`)];
+    expect(missing([...states, ...signs, "value.unknown"])).toEqual([]);
   });
 
   it("have words for every change of state a plan may ask for", () => {
