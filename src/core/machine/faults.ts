@@ -33,8 +33,35 @@ export interface Fault {
   readonly mode: FaultMode;
 }
 
+/** What kind of thing a component is: what is seen of its failing follows from it (`catalogue/sights.ts`). */
+export type ComponentKind =
+  | "supply"
+  | "pump"
+  | "panel"
+  | "enable"
+  | "stop"
+  | "manifold"
+  | "switch"
+  | "coil"
+  | "actuator"
+  /** Turned by hand, and what holds it. */
+  | "crank"
+  | "catch"
+  /** Senses what refuses a movement, or what slows it. */
+  | "refusal"
+  | "slowing"
+  | "way_down"
+  | "brake"
+  | "lock"
+  | "pins"
+  | "swing_brake"
+  | "check_valve"
+  | "lamp"
+  | "alarm";
+
 export interface Component {
   readonly id: ComponentId;
+  readonly kind: ComponentKind;
   readonly modes: readonly FaultMode[];
   /** The catalogue's parts it belongs to: a repair to one of them is followed by the tests that depend on it. */
   readonly parts: readonly PartId[];
@@ -43,8 +70,14 @@ export interface Component {
 const electric: readonly FaultMode[] = ["dead", "intermittent"];
 const contact: readonly FaultMode[] = ["dead", "stuck_on", "intermittent"];
 
-const one = (id: ComponentId, modes: readonly FaultMode[], ...parts: readonly PartId[]): Component => ({
+const one = (
+  kind: ComponentKind,
+  id: ComponentId,
+  modes: readonly FaultMode[],
+  ...parts: readonly PartId[]
+): Component => ({
   id,
+  kind,
   modes,
   parts,
 });
@@ -72,16 +105,7 @@ const stopPart = (id: string): PartId =>
 
 /** What carries each function's motion, besides the hoses. */
 const actuatorParts: Readonly<Record<string, readonly PartId[]>> = {
-  lift: [
-    "lift_cylinder",
-    "scissor_arms",
-    "scissor_pins",
-    "rollers",
-    "mast",
-    "mast_chains",
-    "lift_cables",
-    "crank",
-  ],
+  lift: ["lift_cylinder", "scissor_arms", "scissor_pins", "rollers", "mast", "mast_chains", "lift_cables"],
   swing: ["swing_motor", "slewing_ring", "turntable_lock"],
   main: ["boom_cylinders", "main_boom"],
   telescope: ["boom_cylinders", "main_boom", "wear_pads", "lift_cables"],
@@ -146,47 +170,50 @@ const soundPart: Readonly<Record<SoundId, PartId | undefined>> = {
 export function componentsOf(sheet: Sheet, interlocks: readonly Interlock[]): readonly Component[] {
   const functions = functionsOf(sheet);
   const stations = stationsOf(functions);
-  const groups = [...new Set(functions.map((fn) => fn.group))];
+  const byHand = sheet.power === "hand_crank";
   const family = (of: readonly string[]) => of.includes(sheet.family);
   return [
-    ...(sheet.power === "hand_crank" ? [] : electrics(sheet, functions, stations)),
-    ...groups.map((group) => one(`manifold.${group}`, electric, "hydraulic_unit", "rotary_coupling")),
-    ...functions.flatMap((fn) => [
-      ...fn.stations.map((station) =>
-        one(`switch.${station}.${fn.id}`, [...contact, "crossed"], ...switchParts[station]),
+    ...(byHand
+      ? [one("crank", "actuator.lift", ["dead", "weak", "crossed"], "crank", "mast", "mast_chains")]
+      : []),
+    ...(byHand ? [] : electrics(sheet, functions, stations)),
+    ...interlocks
+      .filter(({ parts }) => parts.length > 0)
+      .map((interlock) =>
+        byHand
+          ? one("catch", `sensor.${interlock.id}`, catchModes(interlock), ...interlock.parts)
+          : one(
+              interlock.effect === "creep" ? "slowing" : "refusal",
+              `sensor.${interlock.id}`,
+              sensorModes(interlock),
+              ...interlock.parts,
+            ),
       ),
-      ...fn.directions.map((direction) =>
-        one(`coil.${fn.id}.${direction}`, contact, "coil_plugs", ...(coilParts[fn.id] ?? [])),
-      ),
-      one(
-        `actuator.${fn.id}`,
-        sinks(fn) ? ["dead", "weak", "leaking"] : ["dead", "weak"],
-        "hoses",
-        ...(fn.group === "legs" ? legParts : (actuatorParts[fn.id] ?? [])),
-      ),
-    ]),
-    ...interlocks.map((interlock) =>
-      one(`sensor.${interlock.id}`, sensorModes(interlock), ...interlock.parts),
-    ),
     ...waysDown
       .filter((way) => applies(sheet, way.to))
-      .map((way) => one(way.id, ["dead", "stuck_on"], "emergency_lowering")),
-    ...(family(selfDriven) ? [one("brakes", ["dead", "weak"], "brakes", "hub")] : []),
+      .map((way) => one("way_down", way.id, ["dead", "stuck_on"], "emergency_lowering")),
+    ...(family(selfDriven) ? [one("brake", "brakes", ["dead", "weak"], "brakes", "hub")] : []),
     ...(family(["push_around_mast"])
-      ? [one("caster_locks", ["dead"], "casters"), one("brake_pins", ["dead"], "brake_pins")]
+      ? [one("lock", "caster_locks", ["dead"], "casters"), one("pins", "brake_pins", ["dead"], "brake_pins")]
       : []),
     ...(applies(sheet, { features: ["park_brake_interlock"] })
-      ? [one("park_brake", ["dead"], "park_brake")]
+      ? [one("brake", "park_brake", ["dead"], "park_brake")]
       : []),
-    ...(functions.some((fn) => fn.id === "swing") ? [one("swing_brake", ["dead"], "swing_motor")] : []),
-    ...(family(legged) ? [one("leg_check_valves", ["leaking"], "leg_cylinders")] : []),
+    ...(functions.some((fn) => fn.id === "swing")
+      ? [one("swing_brake", "swing_brake", ["dead"], "swing_motor")]
+      : []),
+    ...(family(legged) ? [one("check_valve", "leg_check_valves", ["leaking"], "leg_cylinders")] : []),
     ...lampIds.flatMap((id) => {
       const part = lampPart[id];
-      return part !== undefined && applies(sheet, lamps[id]) ? [one(`lamp.${id}`, ["dead"], part)] : [];
+      return part !== undefined && applies(sheet, lamps[id])
+        ? [one("lamp", `lamp.${id}`, ["dead"], part)]
+        : [];
     }),
     ...soundIds.flatMap((id) => {
       const part = soundPart[id];
-      return part !== undefined && applies(sheet, sounds[id]) ? [one(`alarm.${id}`, ["dead"], part)] : [];
+      return part !== undefined && applies(sheet, sounds[id])
+        ? [one("alarm", `alarm.${id}`, ["dead"], part)]
+        : [];
     }),
   ];
 }
@@ -199,20 +226,41 @@ function electrics(
   const auxiliary = functions.some((fn) => fn.auxiliary) && applies(sheet, { features: ["auxiliary_pump"] });
   const drive: PartId = hasEngine(sheet) ? "engine" : "electric_motor";
   return [
-    one("supply", electric, "battery", "disconnect", "fuses_and_relays"),
-    one("pump.main", ["dead", "weak"], drive, "take_off", "hydraulic_unit", "hydraulic_tank"),
-    ...(auxiliary ? [one("pump.auxiliary", ["dead"], "auxiliary_pump", "hydraulic_tank")] : []),
-    ...stations.map((station) => one(`panel.${station}`, electric, ...panelParts[station])),
+    one("supply", "supply", electric, "battery", "disconnect", "fuses_and_relays"),
+    one("pump", "pump.main", ["dead", "weak"], drive, "take_off", "hydraulic_unit", "hydraulic_tank"),
+    ...(auxiliary ? [one("pump", "pump.auxiliary", ["dead"], "auxiliary_pump", "hydraulic_tank")] : []),
+    ...stations.map((station) => one("panel", `panel.${station}`, electric, ...panelParts[station])),
     ...stations
       .filter((station) => hasEnable(sheet, station))
-      .map((station) => one(`enable.${station}`, contact, ...enableParts[station])),
-    ...sheet.stopButtons.map(({ id }) => one(`stop.${id}`, ["dead", "stuck_on"], stopPart(id))),
+      .map((station) => one("enable", `enable.${station}`, contact, ...enableParts[station])),
+    ...sheet.stopButtons.map(({ id }) => one("stop", `stop.${id}`, ["dead", "stuck_on"], stopPart(id))),
+    ...[...new Set(functions.map((fn) => fn.group))].map((group) =>
+      one("manifold", `manifold.${group}`, electric, "hydraulic_unit", "rotary_coupling"),
+    ),
+    ...functions.flatMap((fn) => [
+      ...fn.stations.map((station) =>
+        one("switch", `switch.${station}.${fn.id}`, [...contact, "crossed"], ...switchParts[station]),
+      ),
+      ...fn.directions.map((direction) =>
+        one("coil", `coil.${fn.id}.${direction}`, contact, "coil_plugs", ...(coilParts[fn.id] ?? [])),
+      ),
+      one(
+        "actuator",
+        `actuator.${fn.id}`,
+        sinks(fn) ? ["dead", "weak", "leaking"] : ["dead", "weak"],
+        "hoses",
+        ...(fn.group === "legs" ? legParts : (actuatorParts[fn.id] ?? [])),
+      ),
+    ]),
   ];
 }
 
 /** A sensor is mis-set only where what it watches has a height, an angle or a length at which it acts. */
 const sensorModes = ({ when }: Interlock): readonly FaultMode[] =>
   actsAtAmount(when) ? ["dead", "stuck_on", "mis_set", "intermittent"] : contact;
+
+const catchModes = ({ when }: Interlock): readonly FaultMode[] =>
+  actsAtAmount(when) ? ["dead", "stuck_on", "mis_set"] : ["dead", "stuck_on"];
 
 function actsAtAmount(condition: Condition): boolean {
   if ("raisedAbove" in condition) return true;

@@ -28,7 +28,10 @@ export interface Interlock {
   /** Which source it holds back. Auxiliary power goes round what only main power needs. */
   readonly source: "any" | "main";
   readonly effect: "refuse" | "creep";
-  /** The parts that sense it: a repair to one of them is followed by a test of this. */
+  /**
+   * The parts that sense it: a repair to one of them is followed by a test of this. None where nothing does: cold oil
+   * is slow by itself.
+   */
   readonly parts: readonly PartId[];
   /** What a person notices while it holds, besides the movement that does not come. */
   readonly shows?: {

@@ -102,7 +102,9 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
       .map((interlock) => ({ interlock, bound: bindFaulty(interlock, terms(station), faults) }))
       .filter(({ bound }) => !isNever(bound.when));
     for (const fn of functions.filter((f) => f.stations.includes(station))) {
-      const crossed = has1(faults, `switch.${station}.${fn.id}`, "crossed");
+      const crossed = [`switch.${station}.${fn.id}`, `actuator.${fn.id}`].some((part) =>
+        has1(faults, part, "crossed"),
+      );
       const pair = fn.directions.map((direction, index) => {
         const bearing = bound.filter(({ interlock }) => bears(interlock, fn, direction)).map((b) => b.bound);
         const stuck = componentsIn(faults, "stop.", "stuck_on").length > 0;

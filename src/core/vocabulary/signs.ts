@@ -2,7 +2,7 @@ import type { Applies } from "./applies-to";
 
 /** Lamps a machine may show, by what they tell. Place, colour and the maker's shape are on the sheet. */
 export const lamps = {
-  bulb_check: {},
+  bulb_check: { power: "electrical" },
   tilt: { features: ["tilt_sensor"] },
   overload: { features: ["load_sensing"] },
   axles: { features: ["extendable_axles"] },
@@ -30,11 +30,11 @@ export const lampIds = Object.keys(lamps) as [LampId, ...LampId[]];
 
 /** Sounds a machine may make, by what they tell. The pattern is on the sheet. */
 export const sounds = {
-  lowering: { features: ["lowering_alarm"] },
+  lowering: { features: ["lowering_alarm"], power: "electrical" },
   travel: { features: ["travel_alarm"] },
   reversing: { features: ["reversing_alarm"] },
-  tilt: { features: ["tilt_sensor"] },
-  overload: { features: ["load_sensing"] },
+  tilt: { features: ["tilt_sensor"], power: "electrical" },
+  overload: { features: ["load_sensing"], power: "electrical" },
   guards: { features: ["pothole_guards"] },
   crushed: { features: ["crush_guard"] },
   bumper: { features: ["contact_bumper"] },

@@ -44,7 +44,7 @@ export const supplyInterlocks: readonly Interlock[] = [
     groups: ["lift", "boom", "platform", "drive", "legs", "axles"],
     source: "main",
     effect: "creep",
-    parts: ["hydraulic_unit"],
+    parts: [],
     untried: "The weather decides it; sluggish oil is warmed before anything is judged.",
   },
   {
