@@ -109,6 +109,11 @@ describe("POST /api/v1/expect, faults and harm", () => {
       { by: "platform", power: "main" },
       { by: "way.descent", power: "none" },
     ]);
+    const under = await slab({
+      state: { ...aloft, near: "beneath", "enable.platform": "held" },
+      action: { do: "operate", station: "platform", function: "lift", direction: "down", elapsedS: 1 },
+    });
+    expect(under.forbidden.map(({ rule }) => rule)).toEqual(["somebody_in_the_way"]);
     const stranded = await slab({
       state: aloft,
       faults: [

@@ -6,6 +6,7 @@ import type { Action } from "@/core/machine/action";
 import type { Fault } from "@/core/machine/faults";
 import { interlocks } from "@/core/machine/interlocks";
 import { buildMachine, failingParts, type Machine, readyState, stowedState } from "@/core/machine/machine";
+import { forbids } from "@/core/machine/permitted";
 import { signsOf } from "@/core/machine/signs";
 import { step } from "@/core/machine/step";
 import { valuesOf } from "@/core/machine/variables";
@@ -64,6 +65,7 @@ export async function expectStep(
       acceptable: [...result.acceptable],
       besides: [...result.besides],
       harm: [...result.harm],
+      forbidden: [...forbids(machine, state, wanted.doer, made)],
       waysDown: [...loweringsFrom(machine, result.state)],
       blockedBy: result.blockedBy.map(({ interlock, effect, depends }) => ({
         interlock,

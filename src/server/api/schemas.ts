@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { harms, inTheWay } from "@/core/machine/action";
 import { faultModes } from "@/core/machine/faults";
+import { doers } from "@/core/machine/permitted";
 import { foundKinds } from "@/core/plan/found";
 import { sheetSchema } from "@/core/sheet/sheet";
 import { families } from "@/core/vocabulary/families";
@@ -52,6 +53,7 @@ const expectFields = {
     .max(8)
     .default([])
     .describe("Faults planted in the machine: a component and how it fails; none is the machine as built"),
+  doer: z.enum(doers).default("operator").describe("Who does it: what is forbidden depends on that"),
   action: z.unknown().describe("See Action; `elapsedS` may stand in it or beside it"),
   elapsedS: z.number().min(0).max(86_400).optional(),
 };
@@ -72,6 +74,9 @@ export const expectResponse = z.strictObject({
       }),
     )
     .describe("What the step would do to people, and to whom in its way"),
+  forbidden: z
+    .array(z.strictObject({ rule: z.string(), why: z.string() }))
+    .describe("What forbids this act to that person in that state; it is answered all the same"),
   waysDown: z
     .array(z.strictObject({ by: z.string(), power: z.enum(["main", "auxiliary", "none"]) }))
     .describe(
