@@ -47,7 +47,9 @@ test("a later stop done first: the rest is planned from there, and nothing is lo
   await expect(page.getByText("Tags and log")).toBeVisible();
 });
 
-test("the owner sees what each order of work costs on each unit, worked out beside the page", async ({ page }) => {
+test("the owner sees what each order of work costs on each unit, worked out beside the page", async ({
+  page,
+}) => {
   await signIn(page, "4001");
   await page.goto("/planning");
   await expect(page.getByText(/All 27 units once/)).toBeVisible({ timeout: 60_000 });
