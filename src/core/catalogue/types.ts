@@ -24,7 +24,7 @@ export type StopId =
   | "transport"
   | "close";
 
-/** The part of the plan a check belongs to; precedence holds between phases (see `plan/phases.ts`). */
+/** The part of the plan a check belongs to; precedence holds between phases (see `plan/precedence.ts`). */
 export type Phase =
   | "documents"
   | "walk"
