@@ -357,7 +357,7 @@ export const mistakes = [
   [
     "a deck cleaned three times is a leak",
     "src/core/grade/grade.ts",
-    "return refills.has(putRight) && context",
+    "return upkeep[putRight].refilled && context",
     "return context",
     "unit",
     "src/core/decision/record.test.ts",

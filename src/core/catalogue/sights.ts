@@ -63,6 +63,7 @@ export const sights: Readonly<
   pins: { dead: ["does_not_engage"] },
   swing_brake: { dead: ["did_not_stop"] },
   check_valve: { leaking: ["leak_running", "weep"] },
+  charger: { dead: ["not_charging", "lamp_out"] },
   lamp: { dead: ["dark", "lamp_out", "no_lamp", "lamp_wrong"] },
   alarm: { dead: ["silent", "no_alarm", "alarm_silent", "no_reaction"] },
 };

@@ -56,6 +56,7 @@ export type ComponentKind =
   | "pins"
   | "swing_brake"
   | "check_valve"
+  | "charger"
   | "lamp"
   | "alarm";
 
@@ -130,6 +131,7 @@ const coilParts: Readonly<Record<string, readonly PartId[]>> = {
 
 /** The part each lamp belongs to; none for what a service code shows, which the model does not run. */
 const lampPart: Readonly<Record<LampId, PartId | undefined>> = {
+  beacon: "beacon",
   service: undefined,
   filter: undefined,
   bulb_check: "ground_panel",
@@ -155,6 +157,7 @@ const lampPart: Readonly<Record<LampId, PartId | undefined>> = {
 
 const soundPart: Readonly<Record<SoundId, PartId | undefined>> = {
   start_chirp: undefined,
+  horn: "horn",
   lowering: "lowering_alarm",
   travel: "travel_alarm",
   reversing: "travel_alarm",
@@ -203,6 +206,7 @@ export function componentsOf(sheet: Sheet, interlocks: readonly Interlock[]): re
       ? [one("swing_brake", "swing_brake", ["dead"], "swing_motor")]
       : []),
     ...(family(legged) ? [one("check_valve", "leg_check_valves", ["leaking"], "leg_cylinders")] : []),
+    ...(applies(sheet, lamps.charging) ? [one("charger", "charger", ["dead"], "charger")] : []),
     ...lampIds.flatMap((id) => {
       const part = lampPart[id];
       return part !== undefined && applies(sheet, lamps[id])

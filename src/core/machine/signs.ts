@@ -20,6 +20,8 @@ interface Rule {
   readonly sound?: SoundId;
   readonly to?: Applies;
   readonly when?: Condition;
+  /** The component without which it does not come, besides the lamp or the sounder itself. */
+  readonly by?: string;
   /** Only while a function of these groups runs, in these directions. */
   readonly moving?: { readonly groups: readonly FunctionGroup[]; readonly directions?: readonly string[] };
 }
@@ -42,6 +44,9 @@ const rules: readonly Rule[] = [
   { lamp: "glow", as: "steady", when: is("glowLamp", "lit") },
   { lamp: "fuel_low", as: "steady", when: all(live, is("fuel", "low")) },
   { lamp: "battery_low", as: "flashing", when: all(live, not(is("battery", "charged"))) },
+  { lamp: "charging", as: "steady", when: is("charger", "plugged"), by: "charger" },
+  { lamp: "beacon", as: "flashing", when: live },
+  { sound: "horn", when: all(live, is("horn", "held")) },
   { lamp: "take_off", as: "steady", when: is("takeOff", "in") },
   { lamp: "cradle", as: "steady", when: all(live, is("cradle", "home")) },
   { lamp: "tilt", as: "steady", when: all(live, is("tiltTripped", "yes")) },
@@ -74,6 +79,7 @@ export function signsOf(machine: Machine, state: State): Signs {
     if (shows.sound !== undefined) sound(shows.sound);
   }
   for (const rule of rules) {
+    if (rule.by !== undefined && broken(machine, rule.by)) continue;
     if (rule.when !== undefined && !holds(rule.when)) continue;
     if (rule.moving !== undefined) {
       if (moving === undefined || !rule.moving.groups.includes(moving.fn.group)) continue;

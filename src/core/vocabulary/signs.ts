@@ -22,6 +22,7 @@ export const lamps = {
   cradle: { features: ["cradle_switches"] },
   service: { features: ["service_lamp"] },
   filter: { features: ["filter_lamps"] },
+  beacon: { features: ["beacon"], power: "electrical" },
   level_fault: { features: ["platform_level_correction"] },
 } as const satisfies Record<string, Applies>;
 
@@ -39,6 +40,7 @@ export const sounds = {
   crushed: { features: ["crush_guard"] },
   bumper: { features: ["contact_bumper"] },
   engine_condition: { power: "engine" },
+  horn: { features: ["horn"], power: "electrical" },
   start_chirp: { power: "electrical" },
 } as const satisfies Record<string, Applies>;
 

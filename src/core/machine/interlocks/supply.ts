@@ -65,7 +65,6 @@ export const supplyInterlocks: readonly Interlock[] = [
     source: "main",
     effect: "refuse",
     parts: ["charger"],
-    shows: { lamp: "charging", as: "steady" },
     untried: "Driving off with the cord in would tear it out were the interlock failed.",
   },
 ];

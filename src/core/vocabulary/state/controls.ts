@@ -11,6 +11,7 @@ export const controlEntries: Entries<
   | "speed"
   | "dial"
   | "creep"
+  | "horn"
   | "range"
   | "boomMode"
   | "gate"
@@ -39,6 +40,7 @@ export const controlEntries: Entries<
   speed: { to: { features: ["drive_speed_selector"] }, modelled: true, ready: "high", doubt: "until_shown" },
   dial: { to: { features: ["boom_speed_dial"] }, modelled: true, ready: "fast", doubt: "until_shown" },
   creep: { to: { features: ["creep_switch"] }, modelled: true, doubt: "until_shown" },
+  horn: { to: { features: ["horn"], power: "electrical" }, modelled: true, doubt: "never" },
   range: { to: { features: ["two_load_ranges"] }, modelled: true, doubt: "until_shown" },
   boomMode: { to: { features: ["automatic_boom_mode"] }, modelled: true, doubt: "until_shown" },
   gate: {

@@ -59,6 +59,7 @@ export const stateValues = {
   speed: ["low", "high"],
   dial: ["slow", "fast"],
   creep: ["off", "on"],
+  horn: ["released", "held"],
   range: ["light", "heavy"],
   boomMode: ["manual", "automatic"],
   // What it stands on and how it stands
