@@ -5,6 +5,7 @@ import { gradeFinding } from "../grade/grade";
 import { ownerGrades } from "../vocabulary/grades";
 import { parts } from "../vocabulary/parts";
 import { defaultPolicy, type Policy } from "../vocabulary/policy";
+import { gradingPolicies } from "../vocabulary/practice";
 import { checksOf, conditionsOf, writtenChecks } from "./catalogue";
 import { movementWrongs } from "./movements";
 import { waysToFail, wayToFail } from "./ways-to-fail";
@@ -67,7 +68,7 @@ const mayBeGraded = [
 
 const policies: fc.Arbitrary<Policy> = fc.record({
   ...Object.fromEntries(Object.entries(defaultPolicy).map(([key, value]) => [key, fc.constant(value)])),
-  grading: fc.constantFrom("strict", "graded", "log_book"),
+  grading: fc.constantFrom(...gradingPolicies),
   upkeep: fc.subarray([...defaultPolicy.upkeep]),
   rules: fc.dictionary(
     fc.constantFrom(...everyCondition.map(({ check, condition }) => `${check.id}/${condition}`)),

@@ -8,6 +8,7 @@ import { gradeFinding, noContext } from "../grade/grade";
 import type { InspectionEvent } from "../record/events";
 import { reduce } from "../record/reduce";
 import { defaultPolicy, type Policy } from "../vocabulary/policy";
+import { gradingPolicies } from "../vocabulary/practice";
 import { type DecisionFacts, decide } from "./decide";
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
@@ -68,7 +69,7 @@ const outcome = (events: readonly InspectionEvent[], more: Partial<DecisionFacts
 
 const policies: fc.Arbitrary<Policy> = fc
   .record({
-    grading: fc.constantFrom("strict", "graded", "log_book" as const),
+    grading: fc.constantFrom(...gradingPolicies),
     upkeep: fc.subarray(defaultPolicy.upkeep),
     rules: fc.dictionary(
       fc.constantFrom(

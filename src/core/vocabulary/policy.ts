@@ -1,13 +1,13 @@
 import { z } from "zod";
 import { ownerGrades } from "./grades";
-import { practices, usualPractice } from "./practice";
+import { goneSayers, gradingPolicies, practices, releasers, triggers, usualPractice } from "./practice";
 import { upkeepIds } from "./upkeep";
 
 /** The yard's policy: the orders it keeps and the owner's own rules. Pinned by hash in every record. */
 export const policySchema = z.strictObject({
   schema: z.literal(1),
-  grading: z.enum(["strict", "graded", "log_book"]),
-  trigger: z.enum(["day", "shift", "operator_change", "each_use"]),
+  grading: z.enum(gradingPolicies),
+  trigger: z.enum(triggers),
   start: z.enum(practices.start),
   documents: z.enum(practices.documents),
   survey: z.enum(practices.survey),
@@ -25,14 +25,14 @@ export const policySchema = z.strictObject({
   topUpsAllowed: z.number().int().min(1),
   topUpWithinShifts: z.number().int().min(1),
   /** One that does not say is the strictest: owner only. */
-  returnToService: z.enum(["second_person", "owner_only", "same_technician"]).optional(),
+  returnToService: z.enum(releasers).optional(),
   /** A walk older than this clears nothing. Four hours where not set. */
   longestWalkMin: z.number().int().min(30).max(720).optional(),
   /** Who may say that an open finding is gone; where not set, the stricter. */
   matterGone: z
     .strictObject({
-      place: z.enum(["inspector", "supervisor"]),
-      watch: z.enum(["inspector", "supervisor"]),
+      place: z.enum(goneSayers),
+      watch: z.enum(goneSayers),
     })
     .optional(),
 });

@@ -13,6 +13,15 @@ export const practices = {
   guards: ["late", "early"],
 } as const;
 
+/** How a yard grades: any damage tags out; by the catalogue; by the catalogue and everything written down. */
+export const gradingPolicies = ["strict", "graded", "log_book"] as const;
+/** When an inspection is due (field guide, section 2). */
+export const triggers = ["day", "shift", "operator_change", "each_use"] as const;
+/** Who releases a unit after its repair. */
+export const releasers = ["second_person", "owner_only", "same_technician"] as const;
+/** Who may say that an open finding is gone. */
+export const goneSayers = ["inspector", "supervisor"] as const;
+
 export type PracticeId = keyof typeof practices;
 export const practiceIds = Object.keys(practices) as PracticeId[];
 

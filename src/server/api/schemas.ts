@@ -8,7 +8,7 @@ import { families } from "@/core/vocabulary/families";
 import { findingGrades, grades } from "@/core/vocabulary/grades";
 import { type PartId, parts } from "@/core/vocabulary/parts";
 import { policySchema } from "@/core/vocabulary/policy";
-import { practices } from "@/core/vocabulary/practice";
+import { gradingPolicies, practices } from "@/core/vocabulary/practice";
 import { lampIds, patterns, soundIds } from "@/core/vocabulary/signs";
 import { stations } from "@/core/vocabulary/stations";
 
@@ -104,7 +104,7 @@ export const gradeRequest = z.strictObject({
     .strictObject({ value: z.number(), limit: z.number() })
     .optional()
     .describe("For a measured condition: the reading and the sheet's limit, in the check's unit"),
-  policy: z.union([z.enum(["strict", "graded", "log_book"]), policySchema]),
+  policy: z.union([z.enum(gradingPolicies), policySchema]),
   context: z
     .strictObject({
       earlierTopUps: z.number().int().min(0).optional(),
