@@ -11,7 +11,11 @@ export { fireEvent, router, screen };
 export const asked: { path: string; method: string; body: unknown }[] = [];
 
 // What was looked for says enough; the whole page would bury it.
-configure({ getElementError: (message) => new Error(message?.split("\n\n")[0] ?? "not found") });
+// Two lanes share two cores: what comes late on a busy machine has come all the same.
+configure({
+  asyncUtilTimeout: 20_000,
+  getElementError: (message) => new Error(message?.split("\n\n")[0] ?? "not found"),
+});
 
 afterEach(() => {
   cleanup();
