@@ -355,6 +355,14 @@ export const mistakes = [
     "tests/screens/wrong-dialog.test.tsx",
   ],
   [
+    "a used rescue override explains a movement away",
+    "src/core/machine/interlocks/people.ts",
+    "    neverExplains: true,\n",
+    "",
+    "unit",
+    "src/core/decision/record.test.ts",
+  ],
+  [
     "a deck cleaned three times is a leak",
     "src/core/grade/grade.ts",
     "return upkeep[putRight].refilled && context",

@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from "vitest";
 import type { Check } from "@/core/catalogue/catalogue";
-import { checkFirst, type Shown } from "@/core/machine/rule-out";
+import { checkFirst, mayExplain, type Shown } from "@/core/machine/rule-out";
 import { WrongDialog } from "@/screens/inspect/wrong-dialog";
 import { button, enter, fireEvent, press, screen, show, type } from "./show";
 import { boom, checkWhere, scissor, walkOf } from "./walk";
@@ -128,7 +128,10 @@ describe("a movement that did not come", () => {
     press("Works now: it was one of these");
     expect(screen.getByText("Which one was it?")).toBeTruthy();
     const choices = screen.getAllByRole("button").filter((one) => one.textContent !== "Back");
-    expect(choices).toHaveLength(causes.length);
+    expect(choices).toHaveLength(causes.filter(mayExplain).length);
+    // Whoever used the rescue override tags the unit out: it is no reason to go on.
+    expect(causes).toContain("rescue_stored");
+    expect(choices.map((one) => one.textContent)).not.toContain("Rescue override has been used");
     fireEvent.click(choices[1] as HTMLElement);
     expect(onWorks.mock.calls).toEqual([[movement, causes[1]]]);
     expect(onAnswer).not.toHaveBeenCalled();

@@ -28,6 +28,7 @@ describe("rule: each event stands alone, and what is not taken holds the unit un
     "a reading of 1e300": { type: "measured", check: "battery.charge@battery_tray.v1", value: 1e300 },
     "a kind this version does not know": { type: "hologram" },
     "a condition the check does not have": { result: { kind: "condition", condition: "purple" } },
+    "a used rescue override said to explain it": { result: { kind: "fine", cause: "rescue_stored" } },
     "a check the sheet does not have": { check: "no.such@place.v1" },
   };
   for (const [name, more] of Object.entries(bad)) {

@@ -266,6 +266,16 @@ describe("the decision", () => {
     expect(outcome(clean, { scope: "retest" })).toBe("retest_passed");
   });
 
+  it("a used rescue override is no reason why a movement did not come, and never fine", () => {
+    const explained = (cause: string) =>
+      clean.map((e) =>
+        e.type === "answered" && e.result.kind === "fine" ? { ...e, result: { ...e.result, cause } } : e,
+      );
+    expect(assessed(explained("stop_button_in")).misfits).toEqual([]);
+    expect(assessed(explained("rescue_stored")).misfits.length).toBeGreaterThan(100);
+    expect(outcome(explained("rescue_stored"))).toBe("not_cleared");
+  });
+
   it("an answer for a check or condition that does not exist is a misfit, never fine", () => {
     const odd = [...clean.slice(1), wrong(1, checks[0]!.key, "purple"), fine(300, "no.such@place.v1")];
     expect(assessed(odd).misfits).toHaveLength(2);

@@ -1,6 +1,7 @@
 import type { Check, CheckKey } from "../catalogue/catalogue";
 import { type EndedBy, neverEnded } from "../evidence/seen";
 import type { LedgerTouch } from "../evidence/touches";
+import { mayExplain } from "../machine/rule-out";
 import type { Given, Reduction } from "../record/reduce";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
@@ -137,6 +138,13 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
     );
   }
   if (event.result.kind === "fine") {
+    const { cause } = event.result;
+    if (cause !== undefined && !mayExplain(cause))
+      return {
+        status: "ungradable",
+        eventId,
+        misfit: `${check.key}: ${cause} tags the unit out and explains nothing`,
+      };
     // A check with a figure is answered by its reading, not by a word.
     return check.definition.measure === undefined
       ? { status: "fine", eventId }

@@ -39,6 +39,8 @@ export interface Interlock {
     readonly as?: "steady" | "flashing";
     readonly sound?: SoundId;
   };
+  /** What holds here tags the unit out by itself: it explains no missing movement away. */
+  readonly neverExplains?: true;
   /**
    * Why no operator's check tries it, argued in a sentence that the coverage page shows; every other interlock is
    * tried by one (see the catalogue's tests).

@@ -3,6 +3,7 @@ import { entryOf } from "../vocabulary/state/table";
 import { type PlanState, type State, unknown, type VariableId } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
 import { variablesIn } from "./condition";
+import { interlocks } from "./interlocks";
 import { buildMachine, type Machine } from "./machine";
 import { movementKey } from "./movement";
 import { whatHoldsBack } from "./operate";
@@ -51,6 +52,10 @@ function shownBy(machine: Machine, shown: readonly Shown[]): ReadonlySet<string>
   );
   return new Set(bearing.filter((i) => i.effect === "refuse").flatMap((i) => variablesIn(i.when)));
 }
+
+/** Whether this, found and set right, explains a movement that did not come. A used rescue override never does. */
+export const mayExplain = (cause: string): boolean =>
+  interlocks.find(({ id }) => id === cause)?.neverExplains !== true;
 
 /** The same from a plan's side: the state the walk has reached, and what has come in it. */
 export function checkFirst(

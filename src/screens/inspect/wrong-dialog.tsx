@@ -3,7 +3,7 @@ import { useTranslations } from "next-intl";
 import { useEffect, useMemo, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { gradeFinding } from "@/core/grade/grade";
-import { checkFirst, type Shown } from "@/core/machine/rule-out";
+import { checkFirst, mayExplain, type Shown } from "@/core/machine/rule-out";
 import type { PlanState } from "@/core/vocabulary/state/values";
 import type { Upkeep } from "@/core/vocabulary/upkeep";
 import { Button, Key } from "@/kit/button";
@@ -155,7 +155,7 @@ function WrongForm(props: FormProps) {
       <>
         <h3 className="mt-2 text-[20px] font-bold">{t("inspect.whichWasIt")}</h3>
         <div className="mt-3 grid gap-2 md:grid-cols-2">
-          {possible.map((id) => (
+          {possible.filter(mayExplain).map((id) => (
             <Button
               key={id}
               look="small"

@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import { mayExplain } from "@/core/machine/rule-out";
 import { eventSchema, type InspectionEvent, upcast } from "@/core/record/events";
 import { checksByKey, type OpenInspection } from "./model";
 
@@ -57,7 +58,13 @@ function misfitOf(event: InspectionEvent, inspection: OpenInspection, hashAt: Ha
     return `expected a check of this machine's sheet, got ${event.check}; reload the inspection`;
   if (event.type === "measured" && check.definition.measure === undefined)
     return `${event.check} takes a word, not a reading`;
-  if (event.type !== "answered" || event.result.kind !== "condition") return undefined;
+  if (event.type !== "answered") return undefined;
+  if (event.result.kind === "fine") {
+    const { cause } = event.result;
+    return cause === undefined || mayExplain(cause)
+      ? undefined
+      : `${cause} explains nothing: it tags the unit out; report it as what it is`;
+  }
   const known = Object.keys(check.conditions);
   return known.includes(event.result.condition)
     ? undefined

@@ -55,6 +55,7 @@ export const peopleInterlocks: readonly Interlock[] = [
     groups: everything,
     source: "main",
     effect: "refuse",
+    neverExplains: true,
     parts: ["rescue_override"],
     shows: { lamp: "service", as: "flashing" },
     untried: "Using the rescue override stores a fault only a technician may reset, and tags the unit out.",
