@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { expectStep, gradeOf, listSheets, wholeCatalogue } from "@/server/api/answers";
 import { makeKey, revokeKey, siteOfKey } from "@/server/api/keys";
 import { openApi } from "@/server/api/openapi";

@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { sql } from "kysely";
 import { beforeAll, describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
 import { chainHash } from "@/server/ledger/append";
 import { verifyLedgers } from "@/server/ledger/verify";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { listener } from "@/server/live/listen";
 import { raiseTag } from "@/server/tags/raise";
 import { addUnit, at, tagOut, yardForFile } from "./database";

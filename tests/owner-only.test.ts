@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
 import { startRetest } from "@/server/inspections/start";
 import { tagDetail } from "@/server/tags/read";

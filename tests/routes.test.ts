@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { readdirSync } from "node:fs";
 import { beforeAll, describe, expect, it } from "vitest";
 import { defaultPolicy } from "@/core/vocabulary/policy";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { startInspection } from "@/server/inspections/start";
 import type { Role } from "@/server/people/roles";
 import { roles } from "@/server/people/roles";

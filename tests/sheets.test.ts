@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
 import type { Sheet } from "@/core/sheet/sheet";
-import { roughScissorSheet, slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { roughScissorSheet } from "@/demo/sheets/rough-terrain-scissors";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { findInspection } from "@/server/inspections/model";
 import { startInspection } from "@/server/inspections/start";
 import { requireForClaim, requireForSheet } from "@/server/sheets/access";

@@ -1,4 +1,4 @@
-import { telescopicBoomSheet } from "../../src/demo/sheets/self-propelled-booms";
+import { telescopicBoomSheet } from "../../src/demo/sheets/telescopic-booms";
 import { stepsPerSecond } from "./script";
 
 /** Runs in a web worker: answers each message, a number of seconds, with steps a second. */

@@ -10,7 +10,7 @@ import { families } from "../../src/core/vocabulary/families";
 import { featureIds } from "../../src/core/vocabulary/features";
 import { scopeKinds } from "../../src/core/vocabulary/scope";
 import { demoSheets } from "../../src/demo/sheets/demo-sheets";
-import { telescopicBoomSheet } from "../../src/demo/sheets/self-propelled-booms";
+import { telescopicBoomSheet } from "../../src/demo/sheets/telescopic-booms";
 import { bundle, loaded } from "../browser/bundle";
 import { inWorker } from "../browser/in-worker";
 import { slowed } from "../browser/slowed";

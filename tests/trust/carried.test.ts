@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
 import { startInspection } from "@/server/inspections/start";
 import { standingReports } from "@/server/reports/read";

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import type { Sheet } from "@/core/sheet/sheet";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign, walkedEvents } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
 import { findInspection } from "@/server/inspections/model";

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { sql } from "kysely";
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
 import { holdUnread, ingest } from "@/server/inspections/ingest";
 import { verifyLedgers } from "@/server/ledger/verify";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { PartId } from "@/core/vocabulary/parts";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
 import { findInspection, planOf } from "@/server/inspections/model";
 import { startRetest } from "@/server/inspections/start";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { figureOf } from "../sheet/read";
 import { type Sheet, sheetSchema } from "../sheet/sheet";
 import { figures } from "../vocabulary/figures";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { checksOf } from "../catalogue/catalogue";
 import { assess } from "../grade/assess";
 import { gradeFinding, noContext } from "../grade/grade";

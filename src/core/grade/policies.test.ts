@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { checksOf } from "../catalogue/catalogue";
 import { defaultPolicy } from "../vocabulary/policy";
 import { gradeFinding, noContext } from "./grade";

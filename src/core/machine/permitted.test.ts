@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import type { State } from "../vocabulary/state/values";
 import type { Action } from "./action";
 import { buildMachine, readyState } from "./machine";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import { narrowScissorSheet, slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { narrowScissorSheet, slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { planIds } from "../vocabulary/state/values";
 import { buildMachine } from "./machine";
 import { checkFirst } from "./rule-out";

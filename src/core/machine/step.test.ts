@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import type { State } from "../vocabulary/state/values";
 import { bind, type Condition, evaluate } from "./condition";
 import { buildMachine, readyState, stowedState } from "./machine";

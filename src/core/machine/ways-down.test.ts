@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { roughScissorSheet, slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { roughScissorSheet } from "@/demo/sheets/rough-terrain-scissors";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import type { Sheet } from "../sheet/sheet";
 import type { State } from "../vocabulary/state/values";
 import type { Fault } from "./faults";

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { seeded } from "@/demo/random-input";
-import { crankMastSheet, slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { crankMastSheet } from "@/demo/sheets/push-around-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { type Check, checksOf } from "../catalogue/catalogue";
 import type { Sheet } from "../sheet/sheet";
 import { usualPractice } from "../vocabulary/practice";

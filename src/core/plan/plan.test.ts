@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { checksOf } from "../catalogue/catalogue";
 import type { Sheet } from "../sheet/sheet";
 import { usualPractice } from "../vocabulary/practice";

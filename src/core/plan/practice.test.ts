@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { usualPractice } from "../vocabulary/practice";
 import type { PlanState } from "../vocabulary/state/values";
 import { meansOf, reach } from "./changes";

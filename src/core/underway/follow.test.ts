@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { checkPlan } from "../plan/checker/check-plan";
 import { asChecked } from "../plan/checker/steps";
 import { foundStowed } from "../plan/found";

@@ -1,28 +1,13 @@
 import type { Sheet } from "../../core/sheet/sheet";
-import {
-  heavyVehicleSheet,
-  largeSpiderSheet,
-  petrolTowableSheet,
-  spiderSheet,
-  towableBoomSheet,
-  vehicleBoomSheet,
-} from "./legged-booms";
-import {
-  crankMastSheet,
-  electricPushMastSheet,
-  hybridScissorSheet,
-  mastSheet,
-  narrowScissorSheet,
-  roughScissorSheet,
-  slabScissorSheet,
-  tallMastSheet,
-} from "./scissors-and-masts";
-import {
-  articulatingBoomSheet,
-  batteryArticulatingSheet,
-  dualFuelBoomSheet,
-  telescopicBoomSheet,
-} from "./self-propelled-booms";
+import { articulatingBoomSheet, batteryArticulatingSheet } from "./articulating-booms";
+import { crankMastSheet, electricPushMastSheet } from "./push-around-masts";
+import { hybridScissorSheet, roughScissorSheet } from "./rough-terrain-scissors";
+import { narrowScissorSheet, slabScissorSheet } from "./slab-scissors";
+import { dualFuelBoomSheet, telescopicBoomSheet } from "./telescopic-booms";
+import { petrolTowableSheet, towableBoomSheet } from "./towable-booms";
+import { largeSpiderSheet, spiderSheet } from "./tracked-spiders";
+import { heavyVehicleSheet, vehicleBoomSheet } from "./vehicle-booms";
+import { mastSheet, tallMastSheet } from "./vertical-masts";
 
 /** The invented models of the demo's pool, two of each family, by the id their sheets go by. */
 export const demoSheets = {

@@ -197,3 +197,9 @@ function placesOf(family: Family, figures: Made["figures"]): Places {
       };
   }
 }
+
+/** A stop button at the ground station and one in the platform. */
+export const twoButtons = [
+  { id: "ground", at: "ground", resets: "twist" },
+  { id: "platform", at: "platform", resets: "pull" },
+] as const;

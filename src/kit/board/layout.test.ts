@@ -4,7 +4,7 @@ import { planInspection } from "@/core/plan/plan";
 import type { Sheet } from "@/core/sheet/sheet";
 import { usualPractice } from "@/core/vocabulary/practice";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { layoutBoard, rookPath } from "./layout";
 
 const sheets: readonly Sheet[] = Object.values(demoSheets);

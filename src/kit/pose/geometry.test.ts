@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { buildMachine } from "@/core/machine/machine";
 import type { Sheet } from "@/core/sheet/sheet";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { elevationOf, memberOf } from "./geometry";
 
 const sheets: readonly Sheet[] = Object.values(demoSheets);

@@ -5,8 +5,8 @@ import { planInspection } from "@/core/plan/plan";
 import { variablesOf } from "@/core/plan/variables";
 import { usualPractice } from "@/core/vocabulary/practice";
 import { entriesOf, type PlanState } from "@/core/vocabulary/state/values";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
-import { articulatingBoomSheet } from "@/demo/sheets/self-propelled-booms";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { cardsOf, isMove } from "./cards";
 
 const inputs = fc.record({

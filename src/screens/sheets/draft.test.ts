@@ -4,7 +4,7 @@ import { planInspection } from "@/core/plan/plan";
 import { sheetSchema } from "@/core/sheet/sheet";
 import { families, powersOf } from "@/core/vocabulary/families";
 import { usualPractice } from "@/core/vocabulary/practice";
-import { slabScissorSheet } from "@/demo/sheets/scissors-and-masts";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { effectOf, emptySheet, withEntry, withFeature, withoutFigure } from "./draft";
 
 const ids = (checks: readonly { readonly definition: { readonly id: string } }[]) =>
