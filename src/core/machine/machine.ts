@@ -1,38 +1,17 @@
 import { applies, choiceOf, figureOf, hasEngine } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
-import { legged } from "../vocabulary/families";
 import type { AxisId, State, StopId } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
-import type { Harm } from "./action";
-import {
-  type ByItself,
-  deckSlidesWhen,
-  fallsWhen,
-  legSinksWhen,
-  rollsWhen,
-  swingsWhen,
-  tipsWhen,
-  waysDown,
-} from "./by-itself";
-import {
-  aboveBound,
-  allBound,
-  always,
-  type Bound,
-  bind,
-  isBound,
-  isNever,
-  legAxes,
-  never,
-  type Terms,
-  variablesIn,
-} from "./condition";
-import { type Component, componentsOf, type Fault, type FaultMode, sinks } from "./faults";
+import type { ByItself } from "./by-itself";
+import { always, bind, isNever, type Terms, variablesIn } from "./condition";
+import { type Component, componentsOf, type Fault } from "./faults";
+import { bindFaulty, componentsIn, faultOf, isFailed } from "./faulty";
 import { functionsOf, hasEnable, type MachineFunction } from "./functions";
 import type { BoundInterlock, Interlock } from "./interlock";
 import { crankInterlocks, interlocks } from "./interlocks";
-import { type Movement, type MovementFault, movementKey } from "./movement";
+import { type Movement, movementKey } from "./movement";
 import { thresholdsOf } from "./thresholds";
+import { type Danger, dangersOf, movingByItself } from "./unbidden";
 import { readyVariables, stationsOf, stowedVariables } from "./variables";
 
 /** A sheet made ready to run: its functions, and the interlocks of each movement at each station. */
@@ -62,8 +41,7 @@ export interface Machine {
   readonly boomAxes: readonly AxisId[];
   /** What moves without anybody working a function. */
   readonly byItself: readonly ByItself[];
-  /** Standing dangers: as long as one holds, somebody is hurt. */
-  readonly dangers: readonly { readonly harm: Harm["harm"]; readonly when: Bound }[];
+  readonly dangers: readonly Danger[];
   readonly brakes: "good" | "weak" | "dead";
   readonly noSupply: boolean;
   /** Reach control or its lamp is failed in some way: its self-test shows no good lamp. */
@@ -94,16 +72,16 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     stops,
     station,
   });
-  const has = interlocks.filter((interlock) => applies(sheet, interlock.to ?? {}));
+  const fitted = interlocks.filter((interlock) => applies(sheet, interlock.to ?? {}));
   const movements = new Map<string, Movement>();
   for (const station of stations) {
-    const bound = has
+    const bound = fitted
       .filter((interlock) => bearsAt(sheet, interlock, station))
       .map((interlock) => ({ interlock, bound: bindFaulty(interlock, terms(station), faults) }))
       .filter(({ bound }) => !isNever(bound.when));
     for (const fn of functions.filter((f) => f.stations.includes(station))) {
       const crossed = [`switch.${station}.${fn.id}`, `actuator.${fn.id}`].some((part) =>
-        has1(faults, part, "crossed"),
+        isFailed(faults, part, "crossed"),
       );
       const pair = fn.directions.map((direction, index) => {
         const bearing = bound.filter(({ interlock }) => bears(interlock, fn, direction)).map((b) => b.bound);
@@ -134,7 +112,7 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     sheet,
     functions,
     stations,
-    interlocks: has,
+    interlocks: fitted,
     movements,
     crank: crankInterlocks
       .filter((i) => applies(sheet, i.to ?? {}))
@@ -154,12 +132,16 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     boomAxes: functions.filter((fn) => fn.group === "boom").flatMap((fn) => fn.axes),
     byItself: movingByItself(sheet, functions, faults, terms()),
     dangers: dangersOf(sheet, terms()),
-    brakes: has1(faults, "brakes", "dead") ? "dead" : has1(faults, "brakes", "weak") ? "weak" : "good",
-    noSupply: has1(faults, "supply", "dead"),
+    brakes: isFailed(faults, "brakes", "dead")
+      ? "dead"
+      : isFailed(faults, "brakes", "weak")
+        ? "weak"
+        : "good",
+    noSupply: isFailed(faults, "supply", "dead"),
     reachFailed: faults.some(
       (f) => f.component === "sensor.reach_limit" || f.component === "lamp.reach_good",
     ),
-    pinsStuck: has1(faults, "brake_pins", "dead"),
+    pinsStuck: isFailed(faults, "brake_pins", "dead"),
     terms,
   };
 }
@@ -167,55 +149,6 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
 /** Every part of the machine that can fail, and how. */
 export const failingParts = (machine: Machine): readonly Component[] =>
   componentsOf(machine.sheet, machine.interlocks);
-
-function dangersOf(sheet: Sheet, terms: Terms): Machine["dangers"] {
-  const standsOnLegs = (legged as readonly string[]).includes(sheet.family) ? "on_legs" : "on_wheels";
-  return [
-    { harm: "tips", when: bind(tipsWhen(standsOnLegs), terms) } as const,
-    { harm: "falls", when: bind(fallsWhen, terms) } as const,
-    { harm: "moves_unbidden", when: bind(deckSlidesWhen, terms) } as const,
-  ].filter(({ when }) => !isNever(when));
-}
-
-/** What lowers by its valve, sinks by a leak, drifts or rolls: as built, and as it has failed. */
-function movingByItself(
-  sheet: Sheet,
-  functions: readonly MachineFunction[],
-  faults: readonly Fault[],
-  terms: Terms,
-): readonly ByItself[] {
-  const held = functions.filter(sinks);
-  const axes = held.flatMap((fn) => fn.axes);
-  const loweringPerS = Math.max(0, ...held.map((fn) => fn.ratePerS));
-  const brakesFailed = ["brakes", "park_brake", "caster_locks"].some((part) => has1(faults, part, "dead"));
-  const bound = (entry: Omit<ByItself, "when">, when: Bound): readonly ByItself[] =>
-    isNever(when) ? [] : [{ ...entry, when }];
-  return [
-    ...waysDown
-      .filter((way) => applies(sheet, way.to))
-      .flatMap(({ id, when, metered }) => {
-        const ratePerS = loweringPerS * metered;
-        if (has1(faults, id, "stuck_on"))
-          return [{ id, see: "sinks", when: always, axes, ratePerS } as const];
-        if (has1(faults, id, "dead")) return [];
-        return bound({ id, see: "lowers", axes, ratePerS }, bind(when, terms));
-      }),
-    ...held
-      .filter((fn) => has1(faults, `actuator.${fn.id}`, "leaking"))
-      .map((fn): ByItself => ({ id: "leak", see: "sinks", when: always, axes: fn.axes, ratePerS: 0.002 })),
-    ...(has1(faults, "leg_check_valves", "leaking")
-      ? [{ id: "leg_leak", see: "sinks", when: always, axes: legAxes, ratePerS: 0.002 } as const]
-      : []),
-    ...bound({ id: "soft_ground", see: "sinks", axes: legAxes, ratePerS: 0.002 }, bind(legSinksWhen, terms)),
-    ...(has1(faults, "swing_brake", "dead")
-      ? bound({ id: "swing", see: "drifts", axes: ["axis.swing"], ratePerS: 0.01 }, bind(swingsWhen, terms))
-      : []),
-    ...bound(
-      { id: "roll", see: "rolls", axes: [], ratePerS: 0 },
-      bind(rollsWhen(brakesFailed ? "brakes_failed" : "brakes_good"), terms),
-    ),
-  ];
-}
 
 const stuckStop: BoundInterlock = {
   id: "stop_button_in",
@@ -236,69 +169,6 @@ function bears(interlock: Interlock, fn: MachineFunction, direction: string): bo
   const { directions } = interlock;
   return directions === undefined || directions.includes(named) || directions.includes(direction);
 }
-
-/** An interlock as its sensor makes it: dead never acts, stuck always, mis-set at the wrong amount. */
-function bindFaulty(interlock: Interlock, terms: Terms, faults: readonly Fault[]): BoundInterlock {
-  const { id, effect, source } = interlock;
-  const modes = faults.filter((f) => f.component === `sensor.${id}`).map((f) => f.mode);
-  const bound = bind(interlock.when, terms);
-  const when: Bound = modes.includes("dead")
-    ? never
-    : modes.includes("stuck_on")
-      ? always
-      : modes.includes("intermittent")
-        ? allBound([bound, isBound("loose contact", "made")])
-        : modes.includes("mis_set")
-          ? misSet(bound)
-          : bound;
-  return { id, effect, source, when };
-}
-
-/** Acts late: every amount it watches must be twice as large, or half way to the end of travel. */
-function misSet(bound: Bound): Bound {
-  if (bound.op === "is") return bound;
-  if (bound.op !== "above") return { ...bound, parts: bound.parts.map(misSet) };
-  return aboveBound(bound.variable, bound.limit < 0.5 ? bound.limit * 2 + 0.2 : (bound.limit + 1) / 2);
-}
-
-function faultOf(
-  faults: readonly Fault[],
-  station: Station,
-  fn: MachineFunction,
-  direction: string,
-): MovementFault {
-  const shared = [
-    "supply",
-    `panel.${station}`,
-    `switch.${station}.${fn.id}`,
-    `manifold.${fn.group}`,
-    `coil.${fn.id}.${direction}`,
-    `actuator.${fn.id}`,
-  ];
-  const state = (parts: readonly string[]) =>
-    parts.some((part) => has1(faults, part, "dead"))
-      ? ("dead" as const)
-      : parts.some((part) => has1(faults, part, "intermittent"))
-        ? ("maybe" as const)
-        : ("good" as const);
-  return {
-    main: state([...shared, "pump.main", `enable.${station}`]),
-    auxiliary: state([...shared, "pump.auxiliary"]),
-    weak: has1(faults, `actuator.${fn.id}`, "weak") || has1(faults, "pump.main", "weak"),
-    sticks:
-      has1(faults, `coil.${fn.id}.${direction}`, "stuck_on") ||
-      has1(faults, `switch.${station}.${fn.id}`, "stuck_on"),
-    enableStuck: has1(faults, `enable.${station}`, "stuck_on"),
-  };
-}
-
-const has1 = (faults: readonly Fault[], component: string, mode: FaultMode): boolean =>
-  faults.some((f) => f.component === component && f.mode === mode);
-
-const componentsIn = (faults: readonly Fault[], prefix: string, mode: FaultMode): readonly string[] =>
-  faults
-    .filter((f) => f.mode === mode && f.component.startsWith(prefix))
-    .map((f) => f.component.slice(prefix.length));
 
 /** The machine stowed and shut down: key off, stop buttons in, disconnect off, everything closed. */
 export const stowedState = (machine: Machine): State => stowedVariables(machine.sheet);
