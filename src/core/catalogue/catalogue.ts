@@ -20,7 +20,7 @@ import { platformStartTests, platformTests } from "./platform-tests";
 import { powerChecks } from "./power";
 import { always } from "./rules";
 import { startingChecks } from "./starting";
-import { driven } from "./states";
+import { driven, tiedOn } from "./states";
 import { structureChecks } from "./structure";
 import { surveyChecks } from "./survey";
 import type { CheckDefinition, StopId } from "./types";
@@ -108,7 +108,7 @@ function workedOut(sheet: Sheet): readonly Check[] {
   ];
   return definitions
     .filter((definition) => concerns(sheet, definition))
-    .flatMap((definition) => instances(sheet, driven(sheet, definition)));
+    .flatMap((definition) => instances(sheet, tiedOn(sheet, driven(sheet, definition))));
 }
 
 /** A cranked mast has no power of its own: nothing that asks for it concerns it, whatever the sheet leaves open. */

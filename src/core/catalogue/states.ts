@@ -1,4 +1,5 @@
 import type { Sheet } from "../sheet/sheet";
+import { booms, type Family } from "../vocabulary/families";
 import type { CheckDefinition, Needs } from "./types";
 
 /** The machine states most checks share, named once. */
@@ -67,6 +68,14 @@ export const platformMoves: Needs = {
 
 /** Driving tests: lowered to transport posture, on level ground unless the test says otherwise. */
 export const driving: Needs = { ...platformMoves, posture: "stowed", incline: "level", timber: "none" };
+
+/** On a boom whoever works it from the platform is tied on first. */
+export function tiedOn(sheet: Sheet, definition: CheckDefinition): CheckDefinition {
+  const { needs, powered } = definition;
+  if (powered !== true || needs.who !== "platform" || !(booms as readonly Family[]).includes(sheet.family))
+    return definition;
+  return { ...definition, needs: { ...needs, harness: "clipped" } };
+}
 
 /**
  * Who drives and from where differs by family: a spider is driven by a person on the ground with a remote, its

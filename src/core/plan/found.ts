@@ -30,6 +30,7 @@ const stowed: PlanState = {
   "valve.descent": "shut",
   turntableLock: "in",
   gate: "shut",
+  harness: "off",
   air: "open",
   engine: "off",
   key: "off",

@@ -50,6 +50,9 @@ describe("the order practitioners follow", () => {
     ["coolant is read before the engine starts", "engine.coolant", "engine>running"],
     ["the lock pin is out before the turntable moves", "turntableLock>out", "move.ground.swing.left"],
     ["auxiliary is proven at the ground before anyone rides", "ground.auxiliary", "who>platform"],
+    ["nobody works a boom from aloft without being tied on", "harness>clipped", "move.platform.main.up"],
+    ["the harness is looked at before it is worn", "platform.harness", "harness>clipped"],
+    ["the lanyard stays on until whoever wears it climbs out", "move.platform.main.up", "harness>off"],
     ["the harness is looked at before anyone climbs in", "platform.harness", "who>platform"],
     [
       "a start is refused with the pedal down before the platform is tried",
@@ -137,7 +140,11 @@ describe("reach", () => {
     const up = reach(means, aloft, { posture: "raised" }).state;
     expect(up).toMatchObject({ who: "platform", key: "platform" });
     const down = reach(means, up, { who: "ground" });
-    expect(down.changes.map((c) => `${c.variable}>${c.to}`)).toEqual(["posture>stowed", "who>ground"]);
+    expect(down.changes.map((c) => `${c.variable}>${c.to}`)).toEqual([
+      "posture>stowed",
+      "harness>off",
+      "who>ground",
+    ]);
   });
 
   it("never raises on ground nobody has confirmed", () => {

@@ -78,6 +78,9 @@ export function Pose({
         <Arrow at={moverPoint(e, mover, px)} direction={moving.direction} />
       )}
       <Person x={person.x} y={person.y} label={you} scale={scale} />
+      {aloft && state.harness === "clipped" ? (
+        <Lanyard from={person} to={px({ x: e.platform.x + 0.08, y: e.platform.y + 0.3 })} />
+      ) : null}
     </svg>
   );
 }
@@ -129,6 +132,19 @@ function Arrow({ at, direction }: { at: Point; direction: string }) {
       transform={`translate(${at.x} ${y}) scale(${direction === "right" ? -1 : 1} 1)`}
       {...look}
     />
+  );
+}
+
+/** From the back of whoever is aboard down to a marked anchor at the platform's floor. */
+function Lanyard({ from, to }: { from: Point; to: Point }) {
+  const back = { x: from.x - 22, y: from.y - 38 };
+  return (
+    <g fill="none" stroke="var(--brass)" strokeWidth="4">
+      <path
+        d={`M${back.x} ${back.y} C${back.x - 10} ${back.y + 30} ${to.x + 4} ${to.y + 14} ${to.x} ${to.y}`}
+      />
+      <circle cx={to.x} cy={to.y} r="5" fill="var(--chalk)" />
+    </g>
   );
 }
 

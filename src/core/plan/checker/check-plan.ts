@@ -85,6 +85,7 @@ function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context)
     timber: "none",
     "valve.descent": "shut",
     gate: "shut",
+    harness: "off",
     engine: "off",
     takeOff: "out",
     key: "off",

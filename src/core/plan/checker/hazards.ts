@@ -10,6 +10,7 @@ interface Hazard {
 }
 
 const legged = ["towable_boom", "tracked_spider", "vehicle_boom"];
+const booms = ["telescopic_boom", "articulating_boom", ...legged];
 
 /** What must never happen at one step, whatever the plan (field guide, sections 4, 7, 8 and 16). */
 export function hazardsOf(moment: Moment, context: Context, scope: readonly Check[]): readonly Hazard[] {
@@ -139,6 +140,11 @@ const onChange: Readonly<Record<string, Rules>> = {
     );
     if (state["who"] === "platform") {
       add(state["gate"] !== undefined && state["gate"] !== "shut", "gate_open", "raised with the gate open");
+      add(
+        booms.includes(sheet.family) && state.harness === "off",
+        "not_tied_on",
+        "raised on a boom without being tied on",
+      );
       const unproven = scope.find(
         (c) =>
           c.definition.part === "emergency_lowering" &&

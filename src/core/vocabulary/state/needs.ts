@@ -1,4 +1,4 @@
-import { type Family, legged } from "../families";
+import { booms, type Family, legged } from "../families";
 import type { PositionId } from "../positions";
 import type { Built } from "./entry";
 import type { KnownValue, PlanState } from "./values";
@@ -28,6 +28,12 @@ export const isLegged = ({ family }: Built): boolean => (legged as readonly Fami
 /** Who drives stands in the platform; a spider is driven from the ground. */
 export const driver = ({ family }: Built): "ground" | "platform" =>
   family === "tracked_spider" ? "ground" : "platform";
+
+/** Before anybody is raised: the gate shut, and on a boom tied on. */
+export const aboard = ({ family }: Built): PlanState => ({
+  gate: "shut",
+  ...((booms as readonly Family[]).includes(family) ? { harness: "clipped" } : {}),
+});
 
 /** What a posture stands on. Axles and legs go out before anything leaves transport posture. */
 export function footing(to: KnownValue<"posture">, built: Built): PlanState {

@@ -26,7 +26,7 @@ export const placeEntries: Entries<
       needs: (to) =>
         to === "platform"
           ? { posture: "stowed", key: "platform", "stop.ground": "out", hitch: "uncoupled" }
-          : { posture: "stowed" },
+          : { posture: "stowed", harness: "off" },
       rank: 1,
       left: "ground",
     },
@@ -63,7 +63,19 @@ export const placeEntries: Entries<
   chassisLevel: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
   load: { modelled: true, doubt: "until_shown" },
   mats: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
-  harness: { modelled: true, doubt: "until_shown" },
+  // Clipped on to a marked anchor before a boom moves with anybody aboard; off before they climb out.
+  harness: {
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 1.5, unless: "off" },
+    walked: {
+      at: platformBox,
+      seconds: 12,
+      needs: (to) => (to === "clipped" ? { who: "platform" } : { posture: "stowed" }),
+      rank: 8,
+      left: "off",
+    },
+  },
   // Where whoever stays on the ground is to the machine: who is in the way of what moves.
   near: { modelled: true, doubt: "never" },
   chocks: { modelled: true, doubt: "until_shown" },

@@ -1,6 +1,6 @@
 import { booms, platformDriven } from "../families";
 import type { Entries } from "./entry";
-import { footing, isLegged, lowAndLevel, panel, powered } from "./needs";
+import { aboard, footing, isLegged, lowAndLevel, panel, powered } from "./needs";
 
 /** What it stands on, how it stands, and what is put in, out, on and off by hand. */
 export const stanceEntries: Entries<
@@ -42,7 +42,7 @@ export const stanceEntries: Entries<
         // A cranked mast is raised by the person who stands on it.
         ...(built.power === "hand_crank" && to !== "stowed" ? { who: "platform" } : {}),
         testArea: "confirmed",
-        ...(state.who === "platform" && to !== "stowed" ? { gate: "shut" } : {}),
+        ...(state.who === "platform" && to !== "stowed" ? aboard(built) : {}),
         ...footing(to, built),
         // A guard on timber cannot lock: it is raised just clear to show it, and no higher.
         ...(to === "raised" || to === "on_prop" ? { timber: "none" } : {}),

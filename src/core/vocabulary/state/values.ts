@@ -29,7 +29,6 @@ export const stateValues = {
   chassisLevel: ["level", "off_level"],
   load: ["within", "over"],
   mats: ["laid", "none"],
-  harness: ["off", "clipped"],
   near: ["clear", "beside", "beneath", "in_stack"],
   chocks: ["none", "set"],
   timber: ["none", "left", "right"],
@@ -90,6 +89,7 @@ export const stateValues = {
   turntableLock: ["in", "out"],
   // What guards
   gate: ["shut", "open"],
+  harness: ["off", "clipped"],
   rails: ["up", "folded"],
   deckPin: ["in", "out"],
   controlBox: ["seated", "off"],
@@ -202,6 +202,7 @@ export const planIds = [
   "valve.descent",
   "turntableLock",
   "gate",
+  "harness",
 ] as const satisfies readonly VariableId[];
 export type PlanId = (typeof planIds)[number];
 
