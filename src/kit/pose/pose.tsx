@@ -79,7 +79,7 @@ export function Pose({
       )}
       <Person x={person.x} y={person.y} label={you} scale={scale} />
       {aloft && state.harness === "clipped" ? (
-        <Lanyard from={person} to={px({ x: e.platform.x + 0.08, y: e.platform.y + 0.3 })} />
+        <Lanyard from={person} to={px({ x: e.platform.x + e.platform.lengthM, y: e.platform.y + 0.15 })} />
       ) : null}
     </svg>
   );
@@ -135,15 +135,15 @@ function Arrow({ at, direction }: { at: Point; direction: string }) {
   );
 }
 
-/** From the back of whoever is aboard down to a marked anchor at the platform's floor. */
+/** From whoever is aboard out and down to a marked anchor at the platform's floor. */
 function Lanyard({ from, to }: { from: Point; to: Point }) {
-  const back = { x: from.x - 22, y: from.y - 38 };
+  const back = { x: from.x + 22, y: from.y - 40 };
   return (
     <g fill="none" stroke="var(--brass)" strokeWidth="4">
       <path
-        d={`M${back.x} ${back.y} C${back.x - 10} ${back.y + 30} ${to.x + 4} ${to.y + 14} ${to.x} ${to.y}`}
+        d={`M${back.x} ${back.y} C${back.x + 34} ${back.y - 12} ${to.x + 34} ${to.y + 6} ${to.x} ${to.y}`}
       />
-      <circle cx={to.x} cy={to.y} r="5" fill="var(--chalk)" />
+      <circle cx={to.x} cy={to.y} r="6" fill="var(--chalk)" />
     </g>
   );
 }
