@@ -32,9 +32,9 @@ export type Observation =
     }
   | { readonly see: "moves_then_stops"; readonly function: string; readonly direction: string }
   | { readonly see: "stays"; readonly function: string }
-  | { readonly see: "stops"; readonly function: string }
-  | { readonly see: "glides_then_stops"; readonly function: string }
-  | { readonly see: "stops_late"; readonly function: string }
+  /** A drive stops within so many metres; worn brakes let it run on past them. */
+  | { readonly see: "stops" | "glides_then_stops"; readonly function: string; readonly withinM?: number }
+  | { readonly see: "stops_late"; readonly function: string; readonly pastM?: number }
   | { readonly see: "keeps_moving"; readonly function: string }
   | { readonly see: "lowers"; readonly axis: AxisId; readonly by: string }
   | { readonly see: "sinks"; readonly axis: AxisId }

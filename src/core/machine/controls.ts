@@ -17,7 +17,8 @@ const none: readonly BlockedBy[] = [];
 /** Cranks the engine for `elapsedS` seconds. */
 export function crank(machine: Machine, state: State, next: Draft, elapsedS: number): Seen {
   const blockedBy = machine.engine ? holding(machine.crank, state, "any") : [];
-  const refused = !machine.engine || machine.noSupply || blockedBy.some((b) => b.depends.length === 0);
+  const refused =
+    !machine.engine || machine.noSupply || machine.noStart || blockedBy.some((b) => b.depends.length === 0);
   if (!refused) {
     next.engine = "running";
     if (machine.crankLimitS !== undefined && elapsedS > machine.crankLimitS)

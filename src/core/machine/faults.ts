@@ -1,4 +1,4 @@
-import { applies, hasEngine } from "../sheet/read";
+import { applies, choiceOf, hasEngine } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import { legged, selfDriven } from "../vocabulary/families";
 import type { PartId } from "../vocabulary/parts";
@@ -70,6 +70,12 @@ export interface Component {
 
 const electric: readonly FaultMode[] = ["dead", "intermittent"];
 const contact: readonly FaultMode[] = ["dead", "stuck_on", "intermittent"];
+
+/** The switch that enables a station: where one switch also starts and runs the auxiliary, that is the component. */
+export const enableSwitch = (sheet: Sheet, station: Station): ComponentId =>
+  choiceOf(sheet, "start_switch") === "starts_enables_and_auxiliary" && station === "ground"
+    ? "start_switch"
+    : `enable.${station}`;
 
 const one = (
   kind: ComponentKind,
@@ -236,7 +242,7 @@ function electrics(
     ...stations.map((station) => one("panel", `panel.${station}`, electric, ...panelParts[station])),
     ...stations
       .filter((station) => hasEnable(sheet, station))
-      .map((station) => one("enable", `enable.${station}`, contact, ...enableParts[station])),
+      .map((station) => one("enable", enableSwitch(sheet, station), contact, ...enableParts[station])),
     ...sheet.stopButtons.map(({ id }) => one("stop", `stop.${id}`, ["dead", "stuck_on"], stopPart(id))),
     ...[...new Set(functions.map((fn) => fn.group))].map((group) =>
       one("manifold", `manifold.${group}`, electric, "hydraulic_unit", "rotary_coupling"),

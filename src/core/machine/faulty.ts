@@ -1,6 +1,6 @@
 import type { Station } from "../vocabulary/stations";
 import { aboveBound, allBound, always, type Bound, bind, isBound, never, type Terms } from "./condition";
-import type { Fault, FaultMode } from "./faults";
+import type { ComponentId, Fault, FaultMode } from "./faults";
 import type { MachineFunction } from "./functions";
 import type { BoundInterlock, Interlock } from "./interlock";
 import type { MovementFault } from "./movement";
@@ -29,12 +29,16 @@ function misSet(bound: Bound): Bound {
   return aboveBound(bound.variable, bound.limit < 0.5 ? bound.limit * 2 + 0.2 : (bound.limit + 1) / 2);
 }
 
-/** What the faults planted in a machine make of one movement. */
+/**
+ * What the faults planted in a machine make of one movement. `enable` is the switch that enables its station; one that
+ * also runs the auxiliary takes that along.
+ */
 export function faultOf(
   faults: readonly Fault[],
   station: Station,
   fn: MachineFunction,
   direction: string,
+  enable: ComponentId,
 ): MovementFault {
   const shared = [
     "supply",
@@ -51,13 +55,13 @@ export function faultOf(
         ? ("maybe" as const)
         : ("good" as const);
   return {
-    main: state([...shared, "pump.main", `enable.${station}`]),
-    auxiliary: state([...shared, "pump.auxiliary"]),
+    main: state([...shared, "pump.main", enable]),
+    auxiliary: state([...shared, "pump.auxiliary", ...(enable === "start_switch" ? [enable] : [])]),
     weak: isFailed(faults, `actuator.${fn.id}`, "weak") || isFailed(faults, "pump.main", "weak"),
     sticks:
       isFailed(faults, `coil.${fn.id}.${direction}`, "stuck_on") ||
       isFailed(faults, `switch.${station}.${fn.id}`, "stuck_on"),
-    enableStuck: isFailed(faults, `enable.${station}`, "stuck_on"),
+    enableStuck: isFailed(faults, enable, "stuck_on"),
   };
 }
 

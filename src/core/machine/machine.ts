@@ -4,7 +4,7 @@ import type { AxisId, State, StopId } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
 import type { ByItself } from "./by-itself";
 import { always, bind, isNever, type Terms, variablesIn } from "./condition";
-import { type Component, componentsOf, type Fault } from "./faults";
+import { type Component, componentsOf, enableSwitch, type Fault } from "./faults";
 import { bindFaulty, componentsIn, faultOf, isFailed } from "./faulty";
 import { functionsOf, hasEnable, type MachineFunction } from "./functions";
 import type { BoundInterlock, Interlock } from "./interlock";
@@ -43,7 +43,11 @@ export interface Machine {
   readonly byItself: readonly ByItself[];
   readonly dangers: readonly Danger[];
   readonly brakes: "good" | "weak" | "dead";
+  /** Metres within which it stops from full speed, by its sheet. */
+  readonly stopsWithinM: number | undefined;
   readonly noSupply: boolean;
+  /** The switch that starts it does not, where it is one with the ground's enable. */
+  readonly noStart: boolean;
   /** Reach control or its lamp is failed in some way: its self-test shows no good lamp. */
   readonly reachFailed: boolean;
   /** The brake pins of a crank mast do not engage. */
@@ -99,7 +103,7 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
               effect === "refuse" &&
               variablesIn(when).some((variable) => (fn.axes as readonly string[]).includes(variable)),
           ),
-          fault: faultOf(faults, station, fn, direction),
+          fault: faultOf(faults, station, fn, direction, enableSwitch(sheet, station)),
           running: { main: `${key}:main`, auxiliary: `${key}:auxiliary` },
         };
       });
@@ -137,7 +141,9 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
       : isFailed(faults, "brakes", "weak")
         ? "weak"
         : "good",
+    stopsWithinM: figureOf(sheet, "stopping_distance_max"),
     noSupply: isFailed(faults, "supply", "dead"),
+    noStart: isFailed(faults, "start_switch", "dead"),
     reachFailed: faults.some(
       (f) => f.component === "sensor.reach_limit" || f.component === "lamp.reach_good",
     ),

@@ -18,11 +18,15 @@ export const runsOnMain = (state: State): boolean => String(state.moving).endsWi
  */
 export function stops(machine: Machine, movement: Movement): readonly Observation[] {
   const fn = movement.fn.id;
-  if (movement.fn.group === "drive" && machine.brakes !== "good")
-    return machine.brakes === "dead" ? keeps(movement) : [{ see: "stops_late", function: fn }];
+  const driven = movement.fn.group === "drive";
+  const metres = driven ? machine.stopsWithinM : undefined;
+  if (driven && machine.brakes === "dead") return keeps(movement);
+  if (driven && machine.brakes === "weak")
+    return [{ see: "stops_late", function: fn, ...(metres === undefined ? {} : { pastM: metres }) }];
+  const within = metres === undefined ? {} : { withinM: metres };
   return [
-    { see: "stops", function: fn },
-    { see: "glides_then_stops", function: fn },
+    { see: "stops", function: fn, ...within },
+    { see: "glides_then_stops", function: fn, ...within },
   ];
 }
 

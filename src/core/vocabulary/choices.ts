@@ -59,6 +59,11 @@ export const choices = {
     families: selfPropelledBooms,
     feature: "drive_direction_confirm",
   },
+  start_switch: {
+    values: ["starts_only", "starts_enables_and_auxiliary"],
+    families: booms,
+    feature: "auxiliary_pump",
+  },
   crush_reaction: {
     values: ["stop", "stop_and_reverse"],
     families: booms,

@@ -211,6 +211,7 @@ export const dualFuelBoomSheet = makeSheet({
   choices: {
     wheel_drive: "hydraulic",
     tilt_reaction: "refuses_lift",
+    start_switch: "starts_enables_and_auxiliary",
     axles_set_from: "ground",
     direction_confirm: "window",
     lockout_test: "extend",

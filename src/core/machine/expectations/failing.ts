@@ -255,6 +255,42 @@ export const failing: readonly (readonly [DemoSheetId, readonly Line[]])[] = [
     ],
   ],
   [
+    "pellbridge-tb22",
+    [
+      ["one switch starts, enables and runs the auxiliary: it cranks", "crank", {}, "runs"],
+      ["that switch failed: it does not crank", "crank, failing start_switch dead", {}, "refuses"],
+      [
+        "that switch failed: nothing moves at the ground",
+        "ground main.up, failing start_switch dead",
+        {},
+        "must_stay",
+      ],
+      [
+        "that switch failed: no auxiliary at the ground either",
+        "ground main.down (not held) (auxiliary), failing start_switch dead",
+        { engine: "off" },
+        "must_stay",
+      ],
+      [
+        "that switch failed: the platform's auxiliary still lowers it",
+        "platform main.down (not held) (auxiliary), failing start_switch dead",
+        { engine: "off" },
+        "must_move_slowly",
+      ],
+      [
+        "that switch stuck: it moves without being held",
+        "ground main.up (not held), failing start_switch stuck_on",
+        {},
+        "must_move",
+      ],
+      ["good, it moves at the ground", "ground main.up", {}, "must_move"],
+      ["good, nothing without it", "ground main.up (not held)", {}, "must_stay"],
+      ["axles in at the ground", "ground axles.in", {}, "must_move"],
+      ["axles out at the ground", "ground axles.out", { "axis.axles": 0 }, "must_move"],
+      ["axles are not set from the platform", "platform axles.out", { "axis.axles": 0 }, "must_stay"],
+    ],
+  ],
+  [
     "dunmarrow-t10",
     [
       ...movement("ground", "main", "up", "down"),

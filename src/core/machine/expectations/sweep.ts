@@ -114,6 +114,20 @@ const panels: readonly (readonly [DemoSheetId, readonly Panel[]])[] = [
     ],
   ],
   [
+    "pellbridge-tb22",
+    [
+      {
+        station: "ground",
+        functions:
+          "swing left right, main up down, telescope out in, jib up down, level up down, rotate left right, axles out in",
+      },
+      {
+        station: "platform",
+        functions: `swing left right, main up down, telescope out in, jib up down, ${travel}`,
+      },
+    ],
+  ],
+  [
     "pellbridge-tb28",
     [
       {
