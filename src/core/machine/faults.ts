@@ -64,6 +64,8 @@ export interface Component {
   readonly id: ComponentId;
   readonly kind: ComponentKind;
   readonly modes: readonly FaultMode[];
+  /** The interlock it senses. */
+  readonly senses?: string;
   /** The catalogue's parts it belongs to: a repair to one of them is followed by the tests that depend on it. */
   readonly parts: readonly PartId[];
 }
@@ -188,16 +190,7 @@ export function componentsOf(sheet: Sheet, interlocks: readonly Interlock[]): re
     ...(byHand ? [] : electrics(sheet, functions, stations)),
     ...interlocks
       .filter(({ parts }) => parts.length > 0)
-      .map((interlock) =>
-        byHand
-          ? one("catch", `sensor.${interlock.id}`, catchModes(interlock), ...interlock.parts)
-          : one(
-              interlock.effect === "creep" ? "slowing" : "refusal",
-              `sensor.${interlock.id}`,
-              sensorModes(interlock),
-              ...interlock.parts,
-            ),
-      ),
+      .map((interlock) => ({ ...sensor(interlock, byHand ? "by_hand" : "powered"), senses: interlock.id })),
     ...waysDown
       .filter((way) => applies(sheet, way.to))
       .map((way) => one("way_down", way.id, ["dead", "stuck_on"], "emergency_lowering")),
@@ -263,6 +256,13 @@ function electrics(
       ),
     ]),
   ];
+}
+
+function sensor(interlock: Interlock, worked: "by_hand" | "powered"): Component {
+  const id = `sensor.${interlock.id}`;
+  if (worked === "by_hand") return one("catch", id, catchModes(interlock), ...interlock.parts);
+  const kind = interlock.effect === "creep" ? "slowing" : "refusal";
+  return one(kind, id, sensorModes(interlock), ...interlock.parts);
 }
 
 /** A sensor is mis-set only where what it watches has a height, an angle or a length at which it acts. */

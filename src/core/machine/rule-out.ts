@@ -2,7 +2,7 @@ import type { Sheet } from "../sheet/sheet";
 import { entryOf } from "../vocabulary/state/table";
 import { type PlanState, type State, unknown, type VariableId } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
-import { variablesIn } from "./condition";
+import { test, undecided, variablesIn } from "./condition";
 import { interlocks } from "./interlocks";
 import { buildMachine, type Machine } from "./machine";
 import { movementKey } from "./movement";
@@ -27,7 +27,7 @@ export function ruleOuts(
   movement: Shown,
   shown: readonly Shown[] = [],
 ): readonly string[] {
-  const known = shownBy(machine, shown);
+  const known = shownBy(machine, believed, shown);
   const doubted = Object.fromEntries(
     Object.entries(believed).map(([id, value]) => [
       id,
@@ -45,12 +45,21 @@ const isDoubtful = (id: VariableId, known: ReadonlySet<string>): boolean => {
   return doubt === "each_time" || (doubt === "until_shown" && !known.has(id));
 };
 
-/** Every variable that would have held those movements back, had it not been as believed. */
-function shownBy(machine: Machine, shown: readonly Shown[]): ReadonlySet<string> {
+/**
+ * Every variable that alone would have held one of those movements back, had it not been as believed. What something
+ * else kept from acting (a tilt sensor, while the lift is down) a movement does not show.
+ */
+function shownBy(machine: Machine, believed: State, shown: readonly Shown[]): ReadonlySet<string> {
   const bearing = shown.flatMap(
     (one) => machine.movements.get(movementKey(one.station, one.function, one.direction))?.bearing ?? [],
   );
-  return new Set(bearing.filter((i) => i.effect === "refuse").flatMap((i) => variablesIn(i.when)));
+  return new Set(
+    bearing
+      .filter(({ effect }) => effect === "refuse")
+      .flatMap(({ when }) =>
+        variablesIn(when).filter((id) => test(when, { ...believed, [id]: unknown }) === undecided),
+      ),
+  );
 }
 
 /** Whether this, found and set right, explains a movement that did not come. A used rescue override never does. */

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { narrowScissorSheet, slabScissorSheet } from "@/demo/sheets/slab-scissors";
+import { telescopicBoomSheet } from "@/demo/sheets/telescopic-booms";
 import { planIds } from "../vocabulary/state/values";
 import { buildMachine } from "./machine";
 import { checkFirst } from "./rule-out";
@@ -72,6 +73,16 @@ describe("what is checked first", () => {
     const drive = { station: "platform", function: "drive", direction: "forward" } as const;
     const onTimber = checkFirst(slabScissorSheet, { ...onItsWay, timber: "left" }, drive, []);
     expect(onTimber).toContain("guards_not_locked");
+  });
+
+  it("keeps what a movement could not show: axles that hold back a lift only above their angle", () => {
+    const reached = { who: "platform", key: "platform", posture: "stowed", axles: "out" } as const;
+    const main = { station: "platform", function: "main", direction: "up" } as const;
+    const out = { station: "platform", function: "telescope", direction: "out" } as const;
+    const after = checkFirst(telescopicBoomSheet, reached, out, [main]);
+    expect(after).not.toContain("stop_button_in");
+    expect(after).toContain("axles_in_telescope");
+    expect(checkFirst(telescopicBoomSheet, reached, out, [main, out])).not.toContain("axles_in_telescope");
   });
 
   it("leaves out what a movement that came has just shown, and keeps what can slip anew each time", () => {

@@ -89,11 +89,9 @@ export function touchedBy(
 /** True when the check would come out otherwise with the component failed in some way. */
 function dependsOn(check: Check, component: Component, sheet: Sheet, sound: Machine): boolean {
   const { test, tries, powered } = check.definition;
-  if (component.id.startsWith("sensor.")) {
-    if (tries?.includes(component.id.slice("sensor.".length)) === true) return true;
-  }
+  if (component.senses !== undefined && tries?.includes(component.senses) === true) return true;
   if (test === undefined) {
-    return powered === true && component.id === "supply" && check.definition.phase === "ground_power";
+    return powered === true && component.kind === "supply" && check.definition.phase === "ground_power";
   }
   const expected = expectedOf(sound, test);
   return component.modes.some(
