@@ -87,7 +87,7 @@ function placeOf(
   const moves = station === "platform" ? platformMoves : groundMoves;
   const needs: Needs =
     group === "legs"
-      ? { ...moves, posture: "stowed", outriggers: "in", incline: "level" }
+      ? { ...moves, posture: "stowed", outriggers: "in", incline: "level", legPins: "operate", mats: "laid" }
       : group === "axles"
         ? { ...moves, posture: "stowed", incline: "level" }
         : group === "lift"

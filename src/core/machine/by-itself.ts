@@ -94,8 +94,8 @@ export const fallsWhen: Condition = all(
   not(is("harness", "clipped")),
 );
 
-/** An extension deck that is not pinned slides on a slope, with whoever stands on it. */
-export const deckSlidesWhen: Condition = all(is("deckPin", "out"), onSlope);
+/** An extension deck pushed out and not pinned slides on a slope, with whoever stands on it. */
+export const deckSlidesWhen: Condition = all(is("deck", "out"), is("deckPin", "out"), onSlope);
 
 /** How far up a lift rests on its prop, as a part of its travel. */
 export const propAt = 0.3;

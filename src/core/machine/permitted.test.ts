@@ -32,6 +32,8 @@ describe("what nobody may do", () => {
     ["in_the_stack", set("near", "in_stack"), { ...up, prop: "parked" }],
     ["in_the_stack", set("near", "in_stack"), { "axis.lift": 0.3, prop: "set", disconnect: "on" }],
     ["power_on_in_the_stack", set("disconnect", "on"), { near: "in_stack" }],
+    ["covers_opened_under_power", set("covers", "open"), { disconnect: "on" }],
+    ["power_on_under_open_covers", set("disconnect", "on"), { covers: "open", disconnect: "off" }],
     ["prop_taken", set("prop", "parked"), { near: "in_stack" }],
     ["beneath_a_raised_platform", set("near", "beneath"), up],
     ["brakes_let_off_on_a_slope", set("valve.brake_release", "open"), { incline: "slope" }],
@@ -62,6 +64,8 @@ describe("what nobody may do", () => {
       { incline: "slope", chocks: "set" },
     ],
     ["the platform left when it is down", set("who", "ground"), { who: "platform" }],
+    ["covers opened with the disconnect off", set("covers", "open"), { disconnect: "off" }],
+    ["a technician measures under an open cover", set("disconnect", "on"), { covers: "open" }, "technician"],
     ["the gate opened when it is down", set("gate", "open"), {}],
   ];
   for (const [words, action, state, doer] of permitted)

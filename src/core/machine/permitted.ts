@@ -90,6 +90,20 @@ export const forbidden: readonly Forbidden[] = [
     when: is("near", "in_stack"),
   },
   {
+    id: "covers_opened_under_power",
+    why: "A power compartment is opened with the disconnect off.",
+    to: ["operator", "assistant"],
+    sets: ["covers", "open"],
+    when: is("disconnect", "on"),
+  },
+  {
+    id: "power_on_under_open_covers",
+    why: "Covers are shut and latched before the disconnect goes on.",
+    to: ["operator", "assistant"],
+    sets: ["disconnect", "on"],
+    when: is("covers", "open"),
+  },
+  {
     id: "prop_taken",
     why: "The prop stays while somebody is in the stack.",
     sets: ["prop", "parked"],

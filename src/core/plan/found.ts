@@ -24,6 +24,8 @@ const stowed: PlanState = {
   posture: "stowed",
   jib: "straight",
   outriggers: "in",
+  legPins: "transport",
+  mats: "none",
   axles: "in",
   hitch: "uncoupled",
   takeOff: "out",
@@ -52,10 +54,12 @@ const notLookedAt: PlanState = {
   takeOff: "unknown",
 };
 
+const onLegs: PlanState = { outriggers: "out", legPins: "operate", mats: "laid" };
+
 const kinds: Readonly<Record<FoundKind, PlanState>> = {
   stowed: {},
-  raised: { posture: "raised", axles: "out", outriggers: "out", hitch: "uncoupled" },
-  on_outriggers: { outriggers: "out", hitch: "uncoupled" },
+  raised: { posture: "raised", axles: "out", ...onLegs, hitch: "uncoupled" },
+  on_outriggers: { ...onLegs, hitch: "uncoupled" },
   hitched: { hitch: "coupled", outriggers: "in" },
   jib_folded: { jib: "folded" },
   indoors: { air: "closed" },

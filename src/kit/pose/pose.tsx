@@ -78,6 +78,14 @@ export function Pose({
         <Arrow at={moverPoint(e, mover, px)} direction={moving.direction} />
       )}
       <Person x={person.x} y={person.y} label={you} scale={scale} />
+      {state.mats === "laid" && state.outriggers === "out"
+        ? e.legs.map(({ foot }) => {
+            const at = px(foot);
+            return (
+              <path key={`${foot.x}`} d={`M${at.x - 22} ${at.y}h44`} stroke="var(--brass)" strokeWidth="8" />
+            );
+          })
+        : null}
       {aloft && state.harness === "clipped" ? (
         <Lanyard from={person} to={px({ x: e.platform.x + e.platform.lengthM, y: e.platform.y + 0.15 })} />
       ) : null}

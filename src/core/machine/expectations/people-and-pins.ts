@@ -28,17 +28,31 @@ const rails = (up: State): readonly Line[] => [
 ];
 
 const deck: readonly Line[] = [
-  ["deck unpinned on the level: it stays", "harm of wait", { who: "platform", deckPin: "out" }, "nobody"],
+  [
+    "deck unpinned on the level: it stays",
+    "harm of wait",
+    { who: "platform", deck: "out", deckPin: "out" },
+    "nobody",
+  ],
   [
     "deck unpinned on a slope: it slides with whoever stands on it",
     "harm of wait",
-    { who: "platform", deckPin: "out", incline: "slope" },
+    { who: "platform", deck: "out", deckPin: "out", incline: "slope" },
     "moves_unbidden aboard",
   ],
   [
     "deck pinned on a slope: it stays",
     "harm of wait",
-    { who: "platform", deckPin: "in", incline: "slope" },
+    { who: "platform", deck: "out", deckPin: "in", incline: "slope" },
+    "nobody",
+  ],
+];
+
+const deckIn: readonly Line[] = [
+  [
+    "deck in, its pin out, on a slope: nothing slides",
+    "harm of wait",
+    { who: "platform", deck: "in", deckPin: "out", incline: "slope" },
     "nobody",
   ],
 ];
@@ -80,7 +94,7 @@ export const peopleAndPins: readonly (readonly [DemoSheetId, readonly Line[]])[]
   ["dunmarrow-s24", aloft(lift)],
   ["sorrel-sl19", [...rails(lift), ...deck, ...box]],
   ["calder-vey-rg26", [...rails(lift), ...deck]],
-  ["sorrel-v20", [...aloft(lift), ...deck]],
+  ["sorrel-v20", [...aloft(lift), ...deck, ...deckIn]],
   ["sorrel-p9e", aloft(lift)],
   ["calder-vey-kb160", aloft(boom)],
   ["pellbridge-tb28", aloft(boom)],

@@ -93,7 +93,7 @@ function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context)
     "stop.platform": "in",
     disconnect: "off",
   };
-  const asFound = ["jib", "turntableLock", "axles", "outriggers"] as const;
+  const asFound = ["jib", "turntableLock", "axles", "outriggers", "legPins", "mats"] as const;
   // Behind a finding that stops it, a machine is left as safe as it allows: legs and axles stay where they are.
   const behind: readonly PlanId[] = [
     "timber",
@@ -102,6 +102,8 @@ function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context)
     "jib",
     "axles",
     "outriggers",
+    "legPins",
+    "mats",
     "takeOff",
     "turntableLock",
     "prop",

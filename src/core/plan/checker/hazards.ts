@@ -198,7 +198,17 @@ const onChange: Readonly<Record<string, Rules>> = {
     ...(state["hitch"] === "coupled" && to === "out"
       ? [{ rule: "hitched", why: "legs put out while hitched: they lift the vehicle" }]
       : []),
+    ...(state.legPins === "transport" ? [{ rule: "leg_pins", why: "a leg moved against its pin" }] : []),
+    ...(state.mats === "none" && to === "out"
+      ? [{ rule: "no_mats", why: "a foot put down without its mat" }]
+      : []),
   ],
+  legPins: (_to, state) =>
+    state.outriggers === "out" ? [{ rule: "leg_pins", why: "a pin moved with its leg down" }] : [],
+  mats: (_to, state) =>
+    state.outriggers === "out"
+      ? [{ rule: "no_mats", why: "a mat moved under a foot that stands on it" }]
+      : [],
   axles: moved("the axles"),
   jib: moved("the jib"),
   hitch: (_to, state) =>

@@ -16,6 +16,7 @@ export const controlEntries: Entries<
   | "boomMode"
   | "gate"
   | "rails"
+  | "deck"
   | "deckPin"
   | "controlBox"
   | "tiltForS"
@@ -49,6 +50,7 @@ export const controlEntries: Entries<
     walked: { at: platformBox, seconds: 6, needs: nothing, rank: 8, left: "shut" },
   },
   rails: { to: { features: ["folding_rails"] }, modelled: true, doubt: "until_shown" },
+  deck: { to: { features: ["extension_deck"] }, modelled: true, doubt: "until_shown" },
   deckPin: { to: { features: ["extension_deck"] }, modelled: true, doubt: "until_shown" },
   controlBox: {
     to: { features: ["removable_control_box"], power: "electrical" },

@@ -47,4 +47,7 @@ export function lowAndLevel(who: KnownValue<"who">, state: PlanState): PlanState
   return { posture: "stowed", incline: "level", who, ...powered({ ...state, who }), testArea: "confirmed" };
 }
 
+/** Pins and mats are handled with the legs up and nobody aboard. */
+export const legsIn = (): PlanState => ({ posture: "stowed", who: "ground", outriggers: "in" });
+
 export const fromTheGround = (): PlanState => ({ who: "ground" });

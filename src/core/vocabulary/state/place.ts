@@ -1,5 +1,6 @@
+import { legged } from "../families";
 import type { Entries } from "./entry";
-import { driver, nothing, panel, platformBox, powered } from "./needs";
+import { driver, legsIn, nothing, panel, platformBox, powered } from "./needs";
 
 /** Where people are, and the place the machine stands at. */
 export const placeEntries: Entries<
@@ -62,7 +63,13 @@ export const placeEntries: Entries<
   ground: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
   chassisLevel: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
   load: { modelled: true, doubt: "until_shown" },
-  mats: { to: { features: ["outriggers"] }, modelled: true, doubt: "until_shown" },
+  mats: {
+    to: { families: legged, features: ["outriggers"] },
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 10.2, unless: "none" },
+    walked: { at: [], seconds: 60, needs: legsIn, rank: 8, left: "as_found" },
+  },
   // Clipped on to a marked anchor before a boom moves with anybody aboard; off before they climb out.
   harness: {
     modelled: true,

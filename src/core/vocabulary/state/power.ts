@@ -25,6 +25,7 @@ export const powerEntries: Entries<
   | "battery"
   | "charger"
   | "takeOff"
+  | "covers"
   | "source"
   | "auxiliaryRunS"
   | "auxiliarySpent"
@@ -120,6 +121,7 @@ export const powerEntries: Entries<
       left: "out",
     },
   },
+  covers: { to: electrical, modelled: true, doubt: "until_shown" },
   source: { modelled: true, doubt: "never" },
   auxiliaryRunS: { to: auxiliary, modelled: true, doubt: "never" },
   auxiliarySpent: { to: auxiliary, modelled: true, doubt: "never" },

@@ -1,6 +1,6 @@
 import { booms, platformDriven } from "../families";
 import type { Entries } from "./entry";
-import { aboard, footing, isLegged, lowAndLevel, panel, powered } from "./needs";
+import { aboard, footing, isLegged, legsIn, lowAndLevel, panel, powered } from "./needs";
 
 /** What it stands on, how it stands, and what is put in, out, on and off by hand. */
 export const stanceEntries: Entries<
@@ -80,10 +80,10 @@ export const stanceEntries: Entries<
       at: panel,
       seconds: 90,
       powered: true,
-      // The legs lift the rear of whatever is hitched to them.
+      // The legs lift the rear of whatever is hitched to them; a foot goes down onto its mat.
       needs: (to, state, built) => ({
         ...lowAndLevel(isLegged(built) ? "ground" : "platform", state),
-        ...(to === "out" ? { hitch: "uncoupled" } : {}),
+        ...(to === "out" ? { hitch: "uncoupled", legPins: "operate", mats: "laid" } : {}),
       }),
       rank: 5,
       left: "as_found",
@@ -119,7 +119,19 @@ export const stanceEntries: Entries<
       left: "as_left",
     },
   },
-  legPins: { to: { features: ["outrigger_pins"] }, modelled: true, doubt: "until_shown" },
+  legPins: {
+    to: { features: ["outrigger_pins"] },
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 10.1, unless: "operate" },
+    walked: {
+      at: ["leg_front_left", "leg_front_right", "leg_rear_left", "leg_rear_right"],
+      seconds: 40,
+      needs: legsIn,
+      rank: 8,
+      left: "as_found",
+    },
+  },
   transportLatch: { to: { features: ["boom_cradle"] }, modelled: true, doubt: "until_shown" },
   parkBrake: { to: { features: ["park_brake_interlock"] }, modelled: true, doubt: "until_shown" },
   brakes: { to: { families: [...platformDriven, "tracked_spider"] }, modelled: true, doubt: "until_shown" },

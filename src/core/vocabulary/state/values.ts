@@ -48,6 +48,7 @@ export const stateValues = {
   battery: ["charged", "low", "flat"],
   charger: ["unplugged", "plugged"],
   takeOff: ["out", "in"],
+  covers: ["latched", "open"],
   source: ["main", "auxiliary"],
   auxiliaryRunS: seconds,
   auxiliarySpent: ["no", "yes"],
@@ -91,6 +92,7 @@ export const stateValues = {
   gate: ["shut", "open"],
   harness: ["off", "clipped"],
   rails: ["up", "folded"],
+  deck: ["in", "out"],
   deckPin: ["in", "out"],
   controlBox: ["seated", "off"],
   tiltForS: seconds,
@@ -203,6 +205,8 @@ export const planIds = [
   "turntableLock",
   "gate",
   "harness",
+  "legPins",
+  "mats",
 ] as const satisfies readonly VariableId[];
 export type PlanId = (typeof planIds)[number];
 
