@@ -14,6 +14,7 @@ const base = planInspection(input);
 let made = 0;
 type Body =
   | { readonly type: "changed"; readonly step: string }
+  | { readonly type: "matter"; readonly check: string; readonly says: "same" | "gone" }
   | { readonly type: "answered"; readonly check: string; readonly condition?: string };
 /** Events as a device would make them, in order. */
 function events(...bodies: readonly Body[]): readonly InspectionEvent[] {
@@ -30,6 +31,8 @@ function events(...bodies: readonly Body[]): readonly InspectionEvent[] {
       at: "2026-06-10T05:40:00.000Z",
     };
     if (body.type === "changed") return { ...common, ...body };
+    if (body.type === "matter")
+      return { ...common, ...body, finding: "00000000-0000-4000-8000-00000000000f", reason: "Touched up" };
     const { condition } = body;
     return {
       ...common,
@@ -54,6 +57,15 @@ const keyOf = (id: string) => base.checks.find((c) => c.definition.id === id)?.k
 const ids = (plan: Plan) => plan.steps.map((s) => s.id);
 
 describe("follow", () => {
+  it("takes what is said of an open finding for no answer: its check is still to be made, where it was", () => {
+    const ahead: Body = { type: "matter", check: keyOf("rails.condition"), says: "gone" };
+    for (const count of [0, 15]) {
+      const plan = follow(input, events(...inOrder(base, count), ahead), undefined);
+      expect(ids(plan)).toEqual(ids(base));
+      expect(plan.visits.map((v) => v.stop)).toEqual(base.visits.map((v) => v.stop));
+    }
+  });
+
   it("keeps to the plan while the operator does", () => {
     for (const count of [0, 15, 80, base.steps.length]) {
       expect(ids(follow(input, events(...inOrder(base, count)), undefined))).toEqual(ids(base));

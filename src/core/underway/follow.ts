@@ -112,7 +112,8 @@ export function follow(
           leaves = true;
         }
       }
-    } else if (!done.has(event.check)) {
+      // What is said of an open finding is no answer: its check is still to be made.
+    } else if (event.type !== "matter" && !done.has(event.check)) {
       const check = plan.due.find((c) => c.key === event.check);
       done.add(event.check);
       if (check !== undefined) {
