@@ -3,7 +3,7 @@ import { type FoundKind, foundKinds, foundState, foundStowed } from "../plan/fou
 import { type Plan, type PlanInput, type PlanStep, planInspection, visitsOf } from "../plan/plan";
 import { type AtHand, everythingAtHand } from "../plan/possible";
 import type { InspectionEvent } from "../record/events";
-import { entriesOf, isPlanId, type PlanState, withValue } from "../vocabulary/state/values";
+import { isPlanId, type PlanState, withKnown, withValue } from "../vocabulary/state/values";
 
 /**
  * What an operator says of the day besides answers, as the step of a `changed` event: how the machine was found,
@@ -121,7 +121,7 @@ export function follow(
         doneSteps.push(stepOf(plan, check));
         // Whoever has made a check had the machine in the state it needs.
         const { needs, leaves: left } = check.definition;
-        if (event.type !== "skipped") state = withKnown({ ...needs, ...left }, state);
+        if (event.type !== "skipped") state = withKnown(state, { ...needs, ...left });
       }
     }
     if (event.id === heldFrom) {
@@ -132,11 +132,6 @@ export function follow(
   }
   return plan;
 }
-
-const withKnown = (changes: PlanState, state: PlanState): PlanState => ({
-  ...state,
-  ...Object.fromEntries(entriesOf(changes).filter(([id]) => id in state)),
-});
 
 /** The step of a check, made where the plan has none for it: it was done before a tag was heard of. */
 function stepOf(plan: Plan, check: Check): PlanStep {

@@ -1,7 +1,7 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import { walkM_per_min } from "@/core/plan/places";
 import type { Plan, PlanStep } from "@/core/plan/plan";
-import type { PlanState } from "@/core/vocabulary/state/values";
+import { type PlanState, withKnown } from "@/core/vocabulary/state/values";
 
 type ChangeStep = Extract<PlanStep, { kind: "change" | "close" }>;
 
@@ -45,7 +45,7 @@ export function cardsOf(plan: Plan, found: PlanState): readonly Card[] {
       card.minutes += step.minutes + step.walkM / walkM_per_min;
       if (step.kind === "check") {
         card.checks.push(step.check);
-        state = { ...state, ...step.check.definition.leaves };
+        state = withKnown(state, step.check.definition.leaves ?? {});
       } else {
         card.changes.push(step);
         state = { ...state, [step.change.variable]: step.change.to };

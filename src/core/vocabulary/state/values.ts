@@ -219,6 +219,12 @@ export const isPlanId = (id: string): id is PlanId => (planIds as readonly strin
 export const entriesOf = (state: PlanState): readonly (readonly [PlanId, string])[] =>
   Object.entries(state) as (readonly [PlanId, string])[];
 
+/** A state with these changed, of what the machine has: a variable it lacks is not made by leaving it. */
+export const withKnown = (state: PlanState, changes: PlanState): PlanState => ({
+  ...state,
+  ...Object.fromEntries(entriesOf(changes).filter(([id]) => id in state)),
+});
+
 /** A state with one variable at another value, one it can have. */
 export const withValue = (state: PlanState, id: PlanId, to: string): PlanState => ({
   ...state,
