@@ -1,5 +1,5 @@
 import type { Applies } from "../vocabulary/applies-to";
-import type { AxisId } from "../vocabulary/state/values";
+import type { AxisId, State } from "../vocabulary/state/values";
 import { all, any, type Bound, type Condition, is, legsBear, not, raised } from "./condition";
 
 /** Something that moves without anybody working a function, for as long as its condition holds. */
@@ -96,6 +96,10 @@ export const fallsWhen: Condition = all(
 
 /** An extension deck pushed out and not pinned slides on a slope, with whoever stands on it. */
 export const deckSlidesWhen: Condition = all(is("deck", "out"), is("deckPin", "out"), onSlope);
+
+/** Whether a tilt sensor that is as set trips there. */
+export const tripsTilt = (incline: State["incline"]): boolean =>
+  incline === "beyond_trip" || incline === "one_slope";
 
 /** How far up a lift rests on its prop, as a part of its travel. */
 export const propAt = 0.3;

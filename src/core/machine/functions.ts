@@ -227,6 +227,10 @@ function placed(sheet: Sheet, entry: FunctionEntry): MachineFunction {
   return { ...made, auxiliary: mayHave(sheet, "auxiliary_pump") };
 }
 
+/** The function that raises the platform first of all: the lift of a stack or mast, the main boom of a boom. */
+export const mainLift = (functions: readonly MachineFunction[]): MachineFunction | undefined =>
+  functions.find(({ id }) => id === "lift" || id === "main");
+
 const platformEnables: readonly FeatureId[] = [
   "foot_pedal",
   "trigger_enable",

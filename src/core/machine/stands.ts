@@ -1,9 +1,9 @@
 import type { PlanState, State } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
 import type { Draft } from "./action";
-import { propAt } from "./by-itself";
+import { propAt, tripsTilt } from "./by-itself";
 import { type Condition, legAxes, type Threshold } from "./condition";
-import type { FunctionGroup } from "./functions";
+import { type FunctionGroup, mainLift } from "./functions";
 import { type Machine, readyState } from "./machine";
 import { thresholdsOf } from "./thresholds";
 
@@ -74,9 +74,8 @@ export function stands(
     if (id in ready) (state as Record<string, string>)[id] = value;
   if (incline !== undefined) {
     state.incline = incline;
-    const tripped = incline === "beyond_trip" || incline === "one_slope";
     if (state.tiltTripped !== undefined)
-      state.tiltTripped = incline === "unknown" ? "unknown" : tripped ? "yes" : "no";
+      state.tiltTripped = incline === "unknown" ? "unknown" : tripsTilt(incline) ? "yes" : "no";
   }
   if (posture !== undefined) raiseTo(machine, state, posture, at.end ?? "low");
   for (const axis of legAxes) {
@@ -101,8 +100,7 @@ function raiseTo(
   posture: NonNullable<PlanState["posture"]>,
   end: BandEnd,
 ): void {
-  const raising = machine.functions.find((fn) => fn.id === "lift" || fn.id === "main");
-  const axis = raising?.axes[0];
+  const axis = mainLift(machine.functions)?.axes[0];
   if (axis === undefined || state[axis] === undefined) return;
   state[axis] = posture === "unknown" ? posture : bandsOf(machine)[posture][end];
   if (state.cradle !== undefined) state.cradle = posture === "stowed" ? "home" : "not_home";

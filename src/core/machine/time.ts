@@ -1,6 +1,6 @@
 import { unknown } from "../vocabulary/state/values";
 import { amount, type Draft, type Observation } from "./action";
-import { propAt } from "./by-itself";
+import { propAt, tripsTilt } from "./by-itself";
 import { test } from "./condition";
 import type { Machine } from "./machine";
 import { own } from "./own";
@@ -42,7 +42,7 @@ export function passTime(machine: Machine, next: Draft, elapsedS: number): reado
 /** The tilt sensor trips after its delay, and clears at once when level again. */
 function tilt(machine: Machine, next: Draft, elapsedS: number): void {
   const { incline } = next;
-  if (incline === "beyond_trip" || incline === "one_slope") {
+  if (tripsTilt(incline)) {
     const forS = amount(next, "tiltForS") + elapsedS;
     next.tiltForS = forS;
     if (forS >= machine.tiltDelayS) next.tiltTripped = "yes";

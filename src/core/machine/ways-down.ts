@@ -1,6 +1,7 @@
 import type { State, VariableId } from "../vocabulary/state/values";
 import type { Action } from "./action";
 import { waysDown } from "./by-itself";
+import { mainLift } from "./functions";
 import type { Machine } from "./machine";
 import { step } from "./step";
 
@@ -24,7 +25,7 @@ const opened: Readonly<Record<string, readonly [VariableId, string]>> = {
  * model. None: whoever is aboard is stranded.
  */
 export function loweringsFrom(machine: Machine, state: State): readonly Lowering[] {
-  const fn = machine.functions.find(({ id }) => id === "lift" || id === "main");
+  const fn = mainLift(machine.functions);
   const axis = fn?.axes[0];
   if (fn === undefined || axis === undefined) return [];
   const lower = (then: State, action: Action, seconds: number) => {

@@ -1,6 +1,6 @@
 /**
- * What a check's answer is graded, worst last. `conditions` and marks, messages, Zod and the database's own checks
- * follow this list: a grade left out of one of them does not compile, or fails a test.
+ * What a check's answer is graded, worst last. Marks, messages, Zod and the database's own checks follow this list: a
+ * grade left out of one of them does not compile, or fails a test.
  */
 export const grades = ["fine", "put_right", "watch", "repair_by", "tag_out"] as const;
 export type Grade = (typeof grades)[number];

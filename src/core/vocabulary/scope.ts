@@ -1,7 +1,6 @@
 import type { PartId } from "./parts";
 
 export const scopeKinds = ["full", "check_in", "transport", "after_transport", "retest"] as const;
-export type ScopeKind = (typeof scopeKinds)[number];
 
 /**
  * What is inspected. Only `full` may clear a unit for work. `retest` carries the parts that the finding, the

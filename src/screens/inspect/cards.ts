@@ -1,7 +1,7 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import { walkM_per_min } from "@/core/plan/places";
 import type { Plan, PlanStep } from "@/core/plan/plan";
-import { type PlanState, withKnown } from "@/core/vocabulary/state/values";
+import { type PlanState, withKnown, withValue } from "@/core/vocabulary/state/values";
 
 type ChangeStep = Extract<PlanStep, { kind: "change" | "close" }>;
 
@@ -48,7 +48,7 @@ export function cardsOf(plan: Plan, found: PlanState): readonly Card[] {
         state = withKnown(state, step.check.definition.leaves ?? {});
       } else {
         card.changes.push(step);
-        state = { ...state, [step.change.variable]: step.change.to };
+        state = withValue(state, step.change.variable, step.change.to);
         card.state = state;
       }
     }

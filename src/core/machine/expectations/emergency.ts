@@ -1,16 +1,10 @@
 import type { DemoSheetId } from "@/demo/sheets/demo-sheets";
 import type { State } from "../../vocabulary/state/values";
+import { onItsLegs } from "./legs";
 import type { Line } from "./read";
 
 const lift: State = { "axis.lift": 0.6 };
 const boom: State = { "axis.main": 0.6 };
-/** Above its height the rough-terrain scissor stands on its legs. */
-const onLegs: State = {
-  "axis.leg_front_left": 1,
-  "axis.leg_front_right": 1,
-  "axis.leg_rear_left": 1,
-  "axis.leg_rear_right": 1,
-};
 const down: State = { "axis.lift": 0, "axis.main": 0, "axis.tower": 0 };
 const dead: State = { disconnect: "off", key: "off", "stop.ground": "in", "stop.platform": "in" };
 
@@ -138,11 +132,11 @@ export const emergency: readonly (readonly [DemoSheetId, readonly Line[]])[] = [
     [
       ...way("the descent valve", "way.descent", { "valve.descent": "open" }, lift),
       ...way("the bleed-down valve", "way.bleed_down", { "valve.bleed_down": "open" }, lift),
-      ...leftOpen("valve.descent", "lift", { ...lift, ...onLegs }),
-      ...leftOpen("valve.bleed_down", "lift", { ...lift, ...onLegs }),
-      ...leaks("lift", { ...lift, ...onLegs }),
+      ...leftOpen("valve.descent", "lift", { ...lift, ...onItsLegs }),
+      ...leftOpen("valve.bleed_down", "lift", { ...lift, ...onItsLegs }),
+      ...leaks("lift", { ...lift, ...onItsLegs }),
       ...prop,
-      ...auxiliary("lift", "ground", onLegs),
+      ...auxiliary("lift", "ground", onItsLegs),
     ],
   ],
   [

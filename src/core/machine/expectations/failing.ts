@@ -1,5 +1,6 @@
 import type { DemoSheetId } from "@/demo/sheets/demo-sheets";
 import type { State } from "../../vocabulary/state/values";
+import { onItsLegs } from "./legs";
 import type { Line } from "./read";
 
 /** Any movement: what each of the parts it runs through makes of it when it fails. */
@@ -120,12 +121,6 @@ const misSet = (
   ],
 ];
 
-const onLegs: State = {
-  "axis.leg_front_left": 1,
-  "axis.leg_front_right": 1,
-  "axis.leg_rear_left": 1,
-  "axis.leg_rear_right": 1,
-};
 const low: State = { "axis.lift": 0.05 };
 const justUp: State = { "axis.lift": 0.15 };
 const tilted: State = { incline: "beyond_trip", tiltTripped: "yes" };
@@ -177,7 +172,7 @@ export const failing: readonly (readonly [DemoSheetId, readonly Line[]])[] = [
   [
     "pellbridge-rt33",
     [
-      ...movement("platform", "lift", "up", "down", onLegs),
+      ...movement("platform", "lift", "up", "down", onItsLegs),
       ...misSet(
         "legs_needed_above_height",
         "platform lift.up",

@@ -1,14 +1,9 @@
 import type { DemoSheetId } from "@/demo/sheets/demo-sheets";
 import type { State } from "../../vocabulary/state/values";
+import { legsUp } from "./legs";
 import type { Line } from "./read";
 
 const slope: State = { incline: "slope" };
-const legsUp: State = {
-  "axis.leg_front_left": 0,
-  "axis.leg_front_right": 0,
-  "axis.leg_rear_left": 0,
-  "axis.leg_rear_right": 0,
-};
 
 /** Whatever is driven holds on a slope by its brakes, and rolls without them; never on the level. */
 const brakes = (more: State = {}): readonly Line[] => [

@@ -1,5 +1,6 @@
 import type { DemoSheetId } from "@/demo/sheets/demo-sheets";
 import type { State } from "../../vocabulary/state/values";
+import { onItsLegs } from "./legs";
 import type { Line } from "./read";
 
 /** A station's panel as a person sweeps it, read off the unit: each function with its two directions. */
@@ -11,13 +12,6 @@ interface Panel {
   /** It has no enable: nothing is to be held, and nothing let go. */
   readonly noEnable?: true;
 }
-
-const onLegs: State = {
-  "axis.leg_front_left": 1,
-  "axis.leg_front_right": 1,
-  "axis.leg_rear_left": 1,
-  "axis.leg_rear_right": 1,
-};
 
 const lift = "lift up down";
 const travel = "drive forward reverse, steer left right";
@@ -44,8 +38,8 @@ const panels: readonly (readonly [DemoSheetId, readonly Panel[]])[] = [
   [
     "pellbridge-rt33",
     [
-      { station: "ground", functions: lift, given: onLegs },
-      { station: "platform", functions: lift, given: onLegs },
+      { station: "ground", functions: lift, given: onItsLegs },
+      { station: "platform", functions: lift, given: onItsLegs },
       { station: "platform", functions: travel },
       {
         station: "platform",
@@ -57,7 +51,7 @@ const panels: readonly (readonly [DemoSheetId, readonly Panel[]])[] = [
   [
     "calder-vey-rg26",
     [
-      { station: "ground", functions: lift, given: onLegs },
+      { station: "ground", functions: lift, given: onItsLegs },
       { station: "platform", functions: travel },
       {
         station: "platform",

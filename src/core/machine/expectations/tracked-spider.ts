@@ -1,12 +1,7 @@
 import type { State } from "../../vocabulary/state/values";
+import { legsUp } from "./legs";
 import type { Line } from "./read";
 
-const legsUp: State = {
-  "axis.leg_front_left": 0,
-  "axis.leg_front_right": 0,
-  "axis.leg_rear_left": 0,
-  "axis.leg_rear_right": 0,
-};
 const aloft: State = { "axis.main": 0.5, cradle: "not_home" };
 
 /** The SP-15: driven by a remote on a lead, tracks that widen, legs singly or together, more than two stop buttons. */

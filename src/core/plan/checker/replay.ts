@@ -1,5 +1,5 @@
 import type { Check } from "../../catalogue/catalogue";
-import { entriesOf, type PlanId, type PlanState, withValue } from "../../vocabulary/state/values";
+import { entriesOf, type PlanId, type PlanState, withKnown } from "../../vocabulary/state/values";
 
 /** A step as the checker reads it, from our own plans or from anybody's: what is checked, or what is changed. */
 export interface CheckedStep {
@@ -39,10 +39,7 @@ export function replay(
       step.kind === "check" ? [] : entriesOf(step.leaves ?? {}).map(([variable, to]) => ({ variable, to }));
     show({ step, check, changes, state, done });
     const leaves = step.kind === "check" ? (check?.definition.leaves ?? {}) : (step.leaves ?? {});
-    for (const [id, value] of entriesOf(leaves)) {
-      // A variable the machine does not have is not made by leaving it.
-      if (id in state) state = withValue(state, id, value);
-    }
+    state = withKnown(state, leaves);
     if (check !== undefined) done.add(check.key);
   }
   return state;

@@ -156,7 +156,6 @@ type Kinds = Fixed & OfStation;
 
 /** A variable every machine that has it has under the same name; stop buttons are named by the sheet. */
 export type FixedId = keyof Fixed;
-export const fixedIds = Object.keys(stateValues) as readonly FixedId[];
 export type StopId = `stop.${string}`;
 export type VariableId = keyof Kinds | StopId;
 export type AxisId = Extract<FixedId, `axis.${string}`>;
@@ -174,7 +173,6 @@ export type Value = string | number;
 export type WordId =
   | { [Id in keyof Kinds]: Kinds[Id] extends readonly string[] ? Id : never }[keyof Kinds]
   | StopId;
-export type AmountId = { [Id in keyof Kinds]: Kinds[Id] extends Amount ? Id : never }[keyof Kinds];
 
 /**
  * The state of one machine: what it has, by name. A name that is in no list does not compile, and neither does a
