@@ -20,6 +20,8 @@ export type Action =
   | { readonly do: "crank" }
   | { readonly do: "confirm_direction" }
   | { readonly do: "reach_self_test" }
+  /** By hand, on wheels or casters: a vehicle is pulled gently against its brake. */
+  | { readonly do: "push" }
   | { readonly do: "wait" };
 
 /** What a person may see or hear. Lamps and sounds of a state as a whole: `signsOf` (see `signs.ts`). */

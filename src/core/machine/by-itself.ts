@@ -63,7 +63,11 @@ const unbraked = any(
 
 /** On a slope, with nothing to hold it. `brakesFailed`: those it has do not hold. */
 export const rollsWhen = (brakesFailed: "brakes_failed" | "brakes_good"): Condition =>
-  brakesFailed === "brakes_failed" ? all(onSlope, not(kept)) : all(onSlope, unbraked, not(kept));
+  all(onSlope, rollsPushedWhen(brakesFailed));
+
+/** Pushed by hand it goes, wherever it stands. */
+export const rollsPushedWhen = (brakesFailed: "brakes_failed" | "brakes_good"): Condition =>
+  brakesFailed === "brakes_failed" ? not(kept) : all(unbraked, not(kept));
 
 /** A boom whose swing brake does not hold turns downhill by its own weight, unless its pin is in. */
 export const swingsWhen: Condition = all(

@@ -49,7 +49,10 @@ export function set(
   (next as Record<string, Value>)[variable] = to;
   const acceptable: Observation[] = [];
   const stop = to === "in" && (machine.stops as readonly string[]).includes(variable);
-  const cut = stop || (variable === "disconnect" && to === "off") || (variable === "key" && to !== state.key);
+  const cut =
+    stop ||
+    (variable === "disconnect" && to === "off" && machine.disconnectCuts) ||
+    (variable === "key" && to !== state.key && machine.keyCuts);
   if (cut) {
     const moving = movementOf(machine, next);
     if (moving) acceptable.push(...stops(machine, moving));
@@ -78,8 +81,8 @@ export function set(
 const lampsAt = (state: State): "platform" | "ground" => (state.key === "platform" ? "platform" : "ground");
 
 function isPowered(machine: Machine, state: State): boolean {
-  if (state.disconnect !== "on" || machine.noSupply) return false;
-  if (state.key !== "ground" && state.key !== "platform") return false;
+  if (machine.noSupply || (state.disconnect !== "on" && machine.disconnectCuts)) return false;
+  if (state.key !== "ground" && state.key !== "platform" && machine.keyCuts) return false;
   for (const stop of machine.stops) if (state[stop] !== "out") return false;
   return true;
 }

@@ -24,12 +24,15 @@ export const interlocks: readonly Interlock[] = [
 ];
 
 /** What stops the engine from cranking, in the same form. */
+/** The pedal held down as the engine is cranked. */
+export const pedalDown = "pedal_down_at_start";
+
 export const crankInterlocks: readonly Pick<Interlock, "id" | "when" | "to">[] = [
   { id: "stop_button_in", when: { anyStopIn: true } },
   { id: "disconnect_off", when: is("disconnect", "off") },
   { id: "key_off", when: is("key", "off") },
   { id: "keypad_waiting", to: { features: ["keypad_code"] }, when: is("keypad", "waiting") },
-  { id: "pedal_down_at_start", when: is("enable.platform", "held") },
+  { id: pedalDown, when: is("enable.platform", "held") },
   { id: "gas_valve_shut", to: { fuels: ["gas"] }, when: is("gasValve", "shut") },
   { id: "fuel_cut_out", to: { features: ["low_fuel_cut_out"] }, when: is("fuel", "cut_out") },
   { id: "glow_lamp_lit", to: { features: ["glow_plugs"] }, when: is("glowLamp", "lit") },

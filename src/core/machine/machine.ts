@@ -3,15 +3,15 @@ import type { Sheet } from "../sheet/sheet";
 import type { AxisId, State, StopId } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
 import type { ByItself } from "./by-itself";
-import { always, bind, isNever, type Terms, variablesIn } from "./condition";
+import { always, type Bound, bind, isNever, never, type Terms, variablesIn } from "./condition";
 import { type Component, componentsOf, enableSwitch, type Fault } from "./faults";
 import { bindFaulty, componentsIn, faultOf, isFailed } from "./faulty";
 import { functionsOf, hasEnable, type MachineFunction } from "./functions";
 import type { BoundInterlock, Interlock } from "./interlock";
-import { crankInterlocks, interlocks } from "./interlocks";
+import { crankInterlocks, interlocks, pedalDown } from "./interlocks";
 import { type Movement, movementKey } from "./movement";
 import { thresholdsOf } from "./thresholds";
-import { type Danger, dangersOf, movingByItself } from "./unbidden";
+import { type Danger, dangersOf, movingByItself, rollsPushed } from "./unbidden";
 import { readyVariables, stationsOf, stowedVariables } from "./variables";
 
 /** A sheet made ready to run: its functions, and the interlocks of each movement at each station. */
@@ -42,10 +42,14 @@ export interface Machine {
   /** What moves without anybody working a function. */
   readonly byItself: readonly ByItself[];
   readonly dangers: readonly Danger[];
+  readonly rollsPushed: Bound;
   readonly brakes: "good" | "weak" | "dead";
   /** Metres within which it stops from full speed, by its sheet. */
   readonly stopsWithinM: number | undefined;
   readonly noSupply: boolean;
+  /** Key and disconnect that do what they are there for. */
+  readonly keyCuts: boolean;
+  readonly disconnectCuts: boolean;
   /** The switch that starts it does not, where it is one with the ground's enable. */
   readonly noStart: boolean;
   /** Reach control or its lamp is failed in some way: its self-test shows no good lamp. */
@@ -66,7 +70,7 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
   const known = new Set(Object.keys(stowedVariables(sheet)));
   const deadStops = new Set(componentsIn(faults, "stop.", "dead"));
   const stops = sheet.stopButtons
-    .filter(({ id }) => !deadStops.has(id))
+    .filter(({ id }) => !deadStops.has(id) && !isFailed(faults, "sensor.stop_button_in", "dead"))
     .map(({ id }) => `stop.${id}` as const);
   const raisingAxes = functions.filter((fn) => fn.raises).flatMap((fn) => fn.axes);
   const terms = (station?: Station): Terms => ({
@@ -120,7 +124,12 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     movements,
     crank: crankInterlocks
       .filter((i) => applies(sheet, i.to ?? {}))
-      .map((i) => ({ id: i.id, effect: "refuse", source: "main", when: bind(i.when, terms()) })),
+      .map((i) => ({
+        id: i.id,
+        effect: "refuse",
+        source: "main",
+        when: i.id === pedalDown ? pedalAtStart(faults, bind(i.when, terms())) : bind(i.when, terms()),
+      })),
     engine: hasEngine(sheet),
     enableTimeOutS: figureOf(sheet, "enable_time_out"),
     selfCheckS: figureOf(sheet, "self_check") ?? 0,
@@ -136,6 +145,7 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     boomAxes: functions.filter((fn) => fn.group === "boom").flatMap((fn) => fn.axes),
     byItself: movingByItself(sheet, functions, faults, terms()),
     dangers: dangersOf(sheet, terms()),
+    rollsPushed: rollsPushed(faults, terms()),
     brakes: isFailed(faults, "brakes", "dead")
       ? "dead"
       : isFailed(faults, "brakes", "weak")
@@ -143,6 +153,8 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
         : "good",
     stopsWithinM: figureOf(sheet, "stopping_distance_max"),
     noSupply: isFailed(faults, "supply", "dead"),
+    keyCuts: !isFailed(faults, "sensor.key_elsewhere", "dead"),
+    disconnectCuts: !isFailed(faults, "sensor.disconnect_off", "dead"),
     noStart: isFailed(faults, "start_switch", "dead"),
     reachFailed: faults.some(
       (f) => f.component === "sensor.reach_limit" || f.component === "lamp.reach_good",
@@ -152,9 +164,22 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
   };
 }
 
+/** A pedal whose switch is dead is not noticed at the start; one that sticks is never up. */
+const pedalAtStart = (faults: readonly Fault[], bound: Bound): Bound =>
+  isFailed(faults, "enable.platform", "dead")
+    ? never
+    : isFailed(faults, "enable.platform", "stuck_on")
+      ? always
+      : bound;
+
 /** Every part of the machine that can fail, and how. */
-export const failingParts = (machine: Machine): readonly Component[] =>
-  componentsOf(machine.sheet, machine.interlocks);
+export function failingParts(machine: Machine): readonly Component[] {
+  const bearing = new Set([...machine.movements.values()].flatMap((m) => m.bearing.map(({ id }) => id)));
+  return componentsOf(
+    machine.sheet,
+    machine.interlocks.filter(({ id }) => bearing.has(id)),
+  );
+}
 
 const stuckStop: BoundInterlock = {
   id: "stop_button_in",

@@ -1,6 +1,6 @@
 import { applies } from "../sheet/read";
 import type { Applies } from "../vocabulary/applies-to";
-import { type LampId, lamps, type Pattern, type SoundId, sounds } from "../vocabulary/signs";
+import { type LampId, lampIds, lamps, type Pattern, type SoundId, sounds } from "../vocabulary/signs";
 import type { State } from "../vocabulary/state/values";
 import { above, all, any, bind, type Condition, is, legAxes, legsBear, not, test } from "./condition";
 import type { FunctionGroup } from "./functions";
@@ -21,12 +21,18 @@ interface Rule {
   readonly to?: Applies;
   readonly when?: Condition;
   /** The component without which it does not come, besides the lamp or the sounder itself. */
-  readonly by?: string;
+  readonly by?: string | readonly string[];
   /** Only while a function of these groups runs, in these directions. */
   readonly moving?: { readonly groups: readonly FunctionGroup[]; readonly directions?: readonly string[] };
 }
 
 const live = all(is("disconnect", "on"), not(is("key", "off")), not({ anyStopIn: true }));
+
+/** One sensor, by whatever it refuses or slows. */
+const tiltSensors = ["sensor.tilt_refuses_lift", "sensor.tilt_refuses_drive", "sensor.tilt_creeps"];
+
+/** A charger and a beacon have lamps of their own, which no panel's check lights. */
+const offThePanel: readonly LampId[] = ["charging", "beacon"];
 
 /** Lamps and sounds that tell a state by themselves; those of an interlock stand in its own entry (`shows`). */
 const rules: readonly Rule[] = [
@@ -49,8 +55,12 @@ const rules: readonly Rule[] = [
   { sound: "horn", when: all(live, is("horn", "held")) },
   { lamp: "take_off", as: "steady", when: is("takeOff", "in") },
   { lamp: "cradle", as: "steady", when: all(live, is("cradle", "home")) },
-  { lamp: "tilt", as: "steady", when: all(live, is("tiltTripped", "yes")) },
-  { sound: "tilt", when: all(live, is("tiltTripped", "yes"), { raisedAbove: "tilt_height" }) },
+  { lamp: "tilt", as: "steady", when: all(live, is("tiltTripped", "yes")), by: tiltSensors },
+  {
+    sound: "tilt",
+    when: all(live, is("tiltTripped", "yes"), { raisedAbove: "tilt_height" }),
+    by: tiltSensors,
+  },
   { sound: "lowering", moving: { groups: ["lift", "boom"], directions: ["down"] } },
   { sound: "travel", moving: { groups: ["drive"], directions: ["forward", "reverse"] } },
   { sound: "reversing", moving: { groups: ["drive"], directions: ["reverse"] } },
@@ -79,7 +89,7 @@ export function signsOf(machine: Machine, state: State): Signs {
     if (shows.sound !== undefined) sound(shows.sound);
   }
   for (const rule of rules) {
-    if (rule.by !== undefined && broken(machine, rule.by)) continue;
+    if ([rule.by ?? []].flat().some((component) => broken(machine, component))) continue;
     if (rule.when !== undefined && !holds(rule.when)) continue;
     if (rule.moving !== undefined) {
       if (moving === undefined || !rule.moving.groups.includes(moving.fn.group)) continue;
@@ -88,6 +98,9 @@ export function signsOf(machine: Machine, state: State): Signs {
     if (rule.lamp !== undefined) light(rule.lamp, rule.as ?? "steady");
     if (rule.sound !== undefined) sound(rule.sound);
   }
+  // As power comes on the panel lights every bulb it has.
+  if (holds(all(live, above("selfCheckLeftS", 0))))
+    for (const lamp of lampIds) if (!offThePanel.includes(lamp)) light(lamp, "flashing");
   // Both range lamps flashing say that the boom is outside what the range allows.
   if (
     machine.interlocks.some((i) => i.id === "reach_limit" && holds(i.when)) &&

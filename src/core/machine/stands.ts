@@ -8,13 +8,14 @@ import { type Machine, readyState } from "./machine";
 import { thresholdsOf } from "./thresholds";
 
 /** A posture is a band of travel: what must hold in it holds at both its ends. */
-export type BandEnd = "low" | "high";
+export type BandEnd = "low" | "high" | "usual";
+
+/** How far up a lift is raised to be tried or looked at, where its thresholds leave that open. */
+const usuallyRaised = 0.5;
 
 const just = 0.01;
 
-type Bands = Readonly<
-  Record<"stowed" | "clear" | "raised" | "on_prop", { readonly low: number; readonly high: number }>
->;
+type Bands = Readonly<Record<"stowed" | "clear" | "raised" | "on_prop", Readonly<Record<BandEnd, number>>>>;
 const known = new WeakMap<Machine, Bands>();
 
 /**
@@ -30,11 +31,12 @@ export function bandsOf(machine: Machine): Bands {
     .flatMap(({ when }) => heightsIn(when))
     .map((name) => thresholds[name])
     .filter((height) => height > clear && height < 1);
+  const lowest = Math.min(1, Math.max(clear, ...acts) + just);
   const bands: Bands = {
-    stowed: { low: 0, high: 0 },
-    clear: { low: clear, high: acts.length === 0 ? clear : Math.min(...acts) },
-    raised: { low: Math.min(1, Math.max(clear, ...acts) + just), high: 1 },
-    on_prop: { low: propAt, high: propAt },
+    stowed: { low: 0, usual: 0, high: 0 },
+    clear: { low: clear, usual: clear, high: acts.length === 0 ? clear : Math.min(...acts) },
+    raised: { low: lowest, usual: Math.max(lowest, usuallyRaised), high: 1 },
+    on_prop: { low: propAt, usual: propAt, high: propAt },
   };
   known.set(machine, bands);
   return bands;

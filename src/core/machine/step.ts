@@ -1,6 +1,7 @@
 import type { State } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
 import type { Action, BlockedBy, Draft, Observation, StepResult } from "./action";
+import { test } from "./condition";
 import { crank, set } from "./controls";
 import { harmOf } from "./harm";
 import type { Machine } from "./machine";
@@ -88,6 +89,10 @@ export function step(machine: Machine, state: State, action: Action, elapsedS: n
       };
       const fitted = next.reachTest !== undefined;
       return answer(fitted ? [lamp] : nothing, passTime(machine, next, elapsedS));
+    }
+    case "push": {
+      const rolls = test(machine.rollsPushed, state) === 1;
+      return answer(rolls ? [{ see: "rolls" }] : nothing, passTime(machine, next, elapsedS));
     }
     case "wait": {
       const besides = passTime(machine, next, elapsedS);

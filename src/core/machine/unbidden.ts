@@ -7,6 +7,7 @@ import {
   deckSlidesWhen,
   fallsWhen,
   legSinksWhen,
+  rollsPushedWhen,
   rollsWhen,
   swingsWhen,
   tipsWhen,
@@ -33,6 +34,15 @@ export function dangersOf(sheet: Sheet, terms: Terms): readonly Danger[] {
   ].filter(({ when }) => !isNever(when));
 }
 
+const brakesHave = (faults: readonly Fault[]): "brakes_failed" | "brakes_good" =>
+  ["brakes", "park_brake", "caster_locks"].some((part) => isFailed(faults, part, "dead"))
+    ? "brakes_failed"
+    : "brakes_good";
+
+/** When it rolls under a push. */
+export const rollsPushed = (faults: readonly Fault[], terms: Terms): Bound =>
+  bind(rollsPushedWhen(brakesHave(faults)), terms);
+
 /** What lowers by its valve, sinks by a leak, drifts or rolls: as built, and as it has failed. */
 export function movingByItself(
   sheet: Sheet,
@@ -43,9 +53,7 @@ export function movingByItself(
   const held = functions.filter(sinks);
   const axes = held.flatMap((fn) => fn.axes);
   const loweringPerS = Math.max(0, ...held.map((fn) => fn.ratePerS));
-  const brakesFailed = ["brakes", "park_brake", "caster_locks"].some((part) =>
-    isFailed(faults, part, "dead"),
-  );
+  const brakesFailed = brakesHave(faults);
   const bound = (entry: Omit<ByItself, "when">, when: Bound): readonly ByItself[] =>
     isNever(when) ? [] : [{ ...entry, when }];
   return [
@@ -68,9 +76,6 @@ export function movingByItself(
     ...(isFailed(faults, "swing_brake", "dead")
       ? bound({ id: "swing", see: "drifts", axes: ["axis.swing"], ratePerS: 0.01 }, bind(swingsWhen, terms))
       : []),
-    ...bound(
-      { id: "roll", see: "rolls", axes: [], ratePerS: 0 },
-      bind(rollsWhen(brakesFailed ? "brakes_failed" : "brakes_good"), terms),
-    ),
+    ...bound({ id: "roll", see: "rolls", axes: [], ratePerS: 0 }, bind(rollsWhen(brakesFailed), terms)),
   ];
 }

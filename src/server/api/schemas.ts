@@ -32,6 +32,7 @@ export const actionSchema = z
     z.strictObject({ do: z.literal("crank") }),
     z.strictObject({ do: z.literal("confirm_direction") }),
     z.strictObject({ do: z.literal("reach_self_test") }),
+    z.strictObject({ do: z.literal("push") }),
     z.strictObject({ do: z.literal("wait") }),
   ])
   .describe("What a person does");

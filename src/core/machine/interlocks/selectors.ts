@@ -1,3 +1,4 @@
+import { selfDriven } from "../../vocabulary/families";
 import { is, not } from "../condition";
 import type { Interlock } from "../interlock";
 
@@ -43,7 +44,7 @@ export const selectorsInterlocks: readonly Interlock[] = [
   },
   {
     id: "travel_not_selected",
-    to: { features: ["mode_selector"] },
+    to: { families: selfDriven, features: ["mode_selector"] },
     when: not(is("mode", "drive")),
     groups: ["drive", "tracks"],
     source: "main",
