@@ -20,7 +20,7 @@ import { platformStartTests, platformTests } from "./platform-tests";
 import { powerChecks } from "./power";
 import { always } from "./rules";
 import { startingChecks } from "./starting";
-import { driven, tiedOn } from "./states";
+import { driven, onItsLegs, tiedOn } from "./states";
 import { structureChecks } from "./structure";
 import { surveyChecks } from "./survey";
 import type { CheckDefinition, StopId } from "./types";
@@ -28,7 +28,7 @@ import { undercarriageChecks } from "./undercarriage";
 import { withFloors } from "./ways-to-fail";
 
 /** Raised whenever a check, a condition or a rule of the catalogue changes; pinned in every record. */
-export const catalogueVersion = 4;
+export const catalogueVersion = 5;
 
 /** Identifies one check on one part instance: `wheel.nuts@wheel_front_left.v1`. Stable for ever. */
 export type CheckKey = string;
@@ -108,7 +108,7 @@ function workedOut(sheet: Sheet): readonly Check[] {
   ];
   return definitions
     .filter((definition) => concerns(sheet, definition))
-    .flatMap((definition) => instances(sheet, tiedOn(sheet, driven(sheet, definition))));
+    .flatMap((definition) => instances(sheet, onItsLegs(sheet, tiedOn(sheet, driven(sheet, definition)))));
 }
 
 /** A cranked mast has no power of its own: nothing that asks for it concerns it, whatever the sheet leaves open. */

@@ -57,6 +57,27 @@ export const driveTests: readonly CheckDefinition[] = [
   },
   {
     ...drive,
+    id: "remote.still_without_enable",
+    part: "remote",
+    to: { families: ["tracked_spider"] },
+    tries: ["enable_not_held"],
+    minutes: 0.2,
+    conditions: { moved: floor("enable"), did_not_stop: floor("enable") },
+  },
+  {
+    ...drive,
+    id: "drive.not_chosen",
+    part: "platform_switch",
+    to: {
+      families: ["rough_terrain_scissor", "tracked_spider"],
+      anyOf: ["lift_drive_selector", "mode_selector"],
+    },
+    tries: ["drive_not_selected", "travel_not_selected"],
+    minutes: 0.2,
+    conditions: { both_live: floor("moves_or_does_not_stop") },
+  },
+  {
+    ...drive,
     id: "drive.speeds",
     part: "drive_speed",
     to: { families: selfDriven, features: ["drive_speed_selector"] },

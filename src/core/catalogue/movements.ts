@@ -1,7 +1,7 @@
 import type { Draft } from "../machine/action";
 import { legAxes } from "../machine/condition";
 import { expectedOf, type TestSetting } from "../machine/expect";
-import { everyMovement, type FunctionGroup, hasEnable, type MachineFunction } from "../machine/functions";
+import { everyMovement, hasEnable, type MachineFunction } from "../machine/functions";
 import type { Machine } from "../machine/machine";
 import type { Station } from "../vocabulary/stations";
 import { floor, repair, stop, watch } from "./rules";
@@ -48,7 +48,7 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
           id: idOf(station, fn.id, direction),
           version: 1,
           part: partOfMovement(idOf(station, fn.id, direction)),
-          ...placeOf(fn.group, station),
+          ...placeOf(machine, fn, station),
           conditions: movementWrongs,
           test,
           minutes: 0.25,
@@ -72,9 +72,11 @@ function onItsLegs(machine: Machine, fn: MachineFunction): Pick<TestSetting, "gi
 
 /** Where in the plan a movement is tried, and in which state. */
 function placeOf(
-  group: FunctionGroup,
+  machine: Machine,
+  fn: MachineFunction,
   station: Station,
 ): Pick<CheckDefinition, "phase" | "station" | "at" | "needs" | "cautions"> {
+  const { group } = fn;
   if (group === "drive" || group === "tracks") {
     return {
       phase: "drive",
@@ -92,7 +94,7 @@ function placeOf(
         ? { ...moves, posture: "stowed", incline: "level" }
         : group === "lift"
           ? moves
-          : { ...moves, outriggers: "out" };
+          : { ...moves, outriggers: "out", axles: "out", ...outOfItsCradle(machine, fn) };
   return station === "platform"
     ? { phase: "platform", station: "platform", at: ["platform_tests"], needs, cautions: ["look_below"] }
     : {
@@ -103,3 +105,9 @@ function placeOf(
         cautions: group === "legs" ? ["feet_clear"] : ["nobody_under"],
       };
 }
+
+/** A boom that lies in a cradle comes straight up out of it before anything else moves. */
+const outOfItsCradle = (machine: Machine, { id }: MachineFunction): Needs =>
+  id !== "main" && machine.interlocks.some((interlock) => interlock.id === "boom_in_cradle")
+    ? { posture: "clear" }
+    : {};

@@ -1,6 +1,6 @@
 import { platformDriven, selfDriven, selfPropelledBooms } from "../vocabulary/families";
 import { floor, repair, stop, watch } from "./rules";
-import { atPlatform, driving, platformMoves } from "./states";
+import { atPlatform, driving, groundMoves, platformMoves } from "./states";
 import type { CheckDefinition } from "./types";
 
 const aloft = {
@@ -55,9 +55,10 @@ export const platformStartTests: readonly CheckDefinition[] = [
     ...aloft,
     id: "platform.ground_dead",
     part: "key_switch",
-    needs: platformMoves,
+    phase: "ground_last",
+    station: "ground",
+    needs: { ...groundMoves, key: "platform", posture: "stowed", outriggers: "out" },
     minutes: 0.2,
-    assistant: true,
     conditions: { stays_live: floor("moves_or_does_not_stop") },
   },
   {

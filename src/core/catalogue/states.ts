@@ -1,5 +1,5 @@
 import type { Sheet } from "../sheet/sheet";
-import { booms, type Family } from "../vocabulary/families";
+import { booms, type Family, legged } from "../vocabulary/families";
 import type { CheckDefinition, Needs } from "./types";
 
 /** The machine states most checks share, named once. */
@@ -43,6 +43,7 @@ export const groundMoves: Needs = {
   takeOff: "in",
   turntableLock: "out",
   prop: "parked",
+  "valve.descent": "shut",
   jib: "straight",
   hitch: "uncoupled",
 };
@@ -63,6 +64,7 @@ export const platformMoves: Needs = {
   takeOff: "in",
   turntableLock: "out",
   prop: "parked",
+  "valve.descent": "shut",
   jib: "straight",
 };
 
@@ -88,4 +90,21 @@ export function driven(sheet: Sheet, definition: CheckDefinition): CheckDefiniti
   // Above its height it stands on its legs: driven raised means just clear of transport posture.
   if (sheet.family === "rough_terrain_scissor" && needs["posture"] === "raised") needs["posture"] = "clear";
   return { ...definition, needs };
+}
+
+/** What is tried at the ground with something that would move: on a machine that stands on legs nothing does before. */
+const triedOnLegs: ReadonlySet<string> = new Set([
+  "ground.stop_button",
+  "ground.key_middle",
+  "ground.still_without_enable",
+  "ground.disconnect",
+  "start.keypad",
+]);
+
+/** A machine that stands on its legs refuses everything until they are set: only then does a refusal prove anything. */
+export function onItsLegs(sheet: Sheet, definition: CheckDefinition): CheckDefinition {
+  const { id, needs } = definition;
+  const tried = triedOnLegs.has(id) || id.startsWith("stop.");
+  if (!tried || !(legged as readonly Family[]).includes(sheet.family)) return definition;
+  return { ...definition, needs: { outriggers: "out", ...needs } };
 }

@@ -394,6 +394,7 @@ export const sections: readonly Section[] = [
         "check:drive.cut_back",
         "check:drive.speed_ratio",
         "check:drive.speeds",
+        "check:drive.not_chosen",
         "check:drive.steering_slows",
         "figure:raised_speed_ratio_max",
       ),

@@ -33,7 +33,7 @@ export function asPractised(
     }
     if (practice.auxiliary === "first" && id === "ground.auxiliary") {
       // Up a little and down again on the auxiliary alone, before the main pump has moved anything.
-      return having({ needs: { ...needs, posture: "stowed" } });
+      return having({ needs: { ...needs, posture: "stowed", outriggers: "out" } });
     }
     if (
       practice.guards === "early" &&

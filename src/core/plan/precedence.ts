@@ -30,6 +30,7 @@ const raised = ({ definition }: Check) =>
   !["stowed", undefined].includes(definition.needs["posture"]) ||
   !["stowed", undefined].includes(definition.leaves?.["posture"]);
 const moves = (c: Check) => c.definition.test !== undefined || raised(c);
+const ofTheLegs = ({ definition }: Check) => definition.test?.function.startsWith("leg") === true;
 /** Made with everything ready to move: any movement tried there must have been refused without its enable first. */
 const readyToMove = (c: Check) =>
   (c.definition.needs["prop"] === "parked" || raised(c)) &&
@@ -97,15 +98,21 @@ export const orderRules: readonly OrderRule[] = [
   },
   { id: "cold_start", earlier: id("start.glow", "start.choke"), later: (c) => powered(c) && runsEngine(c) },
   { id: "lamps_before_buttons", earlier: id("ground.lamps"), later: id("ground.stop_button") },
+  // Legs come out first of all: as the panel woke its stop was pressed, and the panel died.
+  {
+    id: "panel_dies_before_movement",
+    earlier: id("ground.lamps"),
+    later: (c) => (groundTests(c) && moves(c)) || id("ground.auxiliary")(c),
+  },
   {
     id: "stop_proven_before_movement",
     earlier: id("ground.stop_button"),
-    later: (c) => groundTests(c) && moves(c) && !id("ground.auxiliary")(c),
+    later: (c) => groundTests(c) && moves(c) && !ofTheLegs(c) && !id("ground.auxiliary")(c),
   },
   {
     id: "still_before_moving",
     earlier: id("ground.still_without_enable"),
-    later: (c) => groundTests(c) && moves(c) && !id("ground.auxiliary")(c),
+    later: (c) => groundTests(c) && moves(c) && !ofTheLegs(c) && !id("ground.auxiliary")(c),
   },
   {
     id: "auxiliary_before_main",

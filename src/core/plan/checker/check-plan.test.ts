@@ -174,6 +174,7 @@ const plantings: readonly Planted[] = [
     (s) => moved(s, "hydraulic.level", "platform.horn"),
   ],
   ["stop_first", scissor, (s) => moved(s, "ground.stop_button", "platform.horn")],
+  ["panel_first", scissor, (s) => moved(s, "ground.lamps", "platform.horn")],
   ["still_first", scissor, (s) => moved(s, "ground.still_without_enable", "platform.horn")],
   ["platform_stop_first", scissor, (s) => moved(s, "platform.stop_button", "drive.stopping")],
   [

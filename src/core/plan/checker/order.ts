@@ -36,6 +36,8 @@ const looked = phaseIn("walk", "rails");
 const groundTest = (c: Check, context: Context) =>
   from(c, context) === "ground" && operated(c) ? true : phaseIn("stack")(c);
 const liftsOrMoves = (c: Check) => c.definition.test !== undefined || isUp(c);
+/** Legs come out before anything else can be tried. */
+const legMoves = (c: Check) => /^leg/.test(c.definition.test?.function ?? "");
 const isUp = (c: Check) => ["clear", "raised", "on_prop"].includes(c.definition.needs["posture"] ?? "stowed");
 const sloped = (c: Check) => ["slope", "beyond_trip"].includes(c.definition.needs["incline"] ?? "level");
 
@@ -101,13 +103,21 @@ const orders: readonly Order[] = [
     rule: "stop_first",
     why: "the stop button is proven before anything is moved",
     earlier: isId("ground.stop_button"),
-    later: (c, context) => groundTest(c, context) && liftsOrMoves(c) && !isId("ground.auxiliary")(c),
+    later: (c, context) =>
+      groundTest(c, context) && liftsOrMoves(c) && !legMoves(c) && !isId("ground.auxiliary")(c),
+  },
+  {
+    rule: "panel_first",
+    why: "the panel is seen to die by its stop button before anything is moved, legs among it",
+    earlier: isId("ground.lamps"),
+    later: (c, context) => groundTest(c, context) && liftsOrMoves(c),
   },
   {
     rule: "still_first",
     why: "that nothing moves without the enable is proven before anything is moved with it",
     earlier: isId("ground.still_without_enable"),
-    later: (c, context) => groundTest(c, context) && liftsOrMoves(c) && !isId("ground.auxiliary")(c),
+    later: (c, context) =>
+      groundTest(c, context) && liftsOrMoves(c) && !legMoves(c) && !isId("ground.auxiliary")(c),
   },
   {
     rule: "platform_stop_first",

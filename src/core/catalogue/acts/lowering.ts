@@ -1,0 +1,232 @@
+import { propAt } from "../../machine/by-itself";
+import { mainLift } from "../../machine/functions";
+import type { Machine } from "../../machine/machine";
+import { bandsOf } from "../../machine/stands";
+import type { VariableId } from "../../vocabulary/state/values";
+import type { Station } from "../../vocabulary/stations";
+import { type Act, fault, type Setting } from "./act";
+import {
+  act,
+  enabled,
+  letEnableGo,
+  letGo,
+  type Move,
+  move,
+  operate,
+  otherWay,
+  secondsTo,
+  set,
+  shortS,
+  stuckEnable,
+  wait,
+} from "./deeds";
+
+const liftUp = (machine: Machine, station: Station): Move | undefined => {
+  const fn = mainLift(machine.functions);
+  return fn === undefined ? undefined : move(machine, station, fn.id, "up");
+};
+
+const liftDown = (machine: Machine, station: Station): Move | undefined => {
+  const up = liftUp(machine, station);
+  return up === undefined ? undefined : otherWay(up);
+};
+
+/** Lowered under power to just above rest, and the stop struck while it moves. */
+export function stopWhileLowering(setting: Setting, station: "ground" | "platform"): readonly Act[] {
+  const { machine, stands } = setting;
+  const down = liftDown(machine, station);
+  if (down === undefined) return [];
+  const before = stands(station, down.fn.group);
+  const toS = secondsTo(down.fn, before, bandsOf(machine).clear.low);
+  return [
+    act(
+      down,
+      [
+        ...enabled(machine, station),
+        operate(down, Math.max(toS, shortS), { must: "move" }),
+        set(`stop.${station}`, "in", { must: "stop" }),
+        letGo(down),
+        letEnableGo(down),
+        set(`stop.${station}`, "out"),
+        ...(before.engine === undefined
+          ? []
+          : [
+              ...enabled(machine, station),
+              operate(down, 1, { must: "stay", because: "engine_not_running" } as const),
+              letGo(down),
+            ]),
+      ],
+      { claims: [fault(`stop.${station}`, "dead")] },
+    ),
+  ];
+}
+
+/** On the way down the enable is let go, and the alarm listened for. */
+export function enableLetGoLowering(setting: Setting, station: Station): readonly Act[] {
+  const down = liftDown(setting.machine, station);
+  if (down === undefined) return [];
+  return [
+    act(
+      down,
+      [
+        ...enabled(setting.machine, station),
+        operate(down, shortS, { must: "move" }),
+        letEnableGo(down, { must: "stop" }),
+        letGo(down),
+      ],
+      { claims: [stuckEnable(setting.machine, station)] },
+    ),
+  ];
+}
+
+export function loweringAlarm(setting: Setting, station: Station): readonly Act[] {
+  const down = liftDown(setting.machine, station);
+  if (down === undefined) return [];
+  return [
+    act(
+      down,
+      [
+        ...enabled(setting.machine, station),
+        operate(down, shortS, { must: "sound", sound: "lowering" }),
+        letGo(down, { must: "stop" }),
+      ],
+      { claims: [fault("alarm.lowering", "dead")] },
+    ),
+  ];
+}
+
+/** Nothing on main power with the engine off; on the auxiliary it comes down, and stops when let go. */
+export function auxiliary(setting: Setting, station: "ground" | "platform"): readonly Act[] {
+  const { machine, stands } = setting;
+  const down = liftDown(machine, station);
+  if (down === undefined) return [];
+  const before = stands(station, down.fn.group);
+  const up = otherWay(down);
+  // Found stowed, it is first brought up a little on the same pump.
+  const first =
+    secondsTo(down.fn, before, 0) > shortS * 0.3
+      ? []
+      : [operate(up, (shortS * 2) / 0.3, { must: "move_slowly" } as const, "auxiliary"), letGo(up)];
+  const toS = (secondsTo(down.fn, before, 0) + shortS * 2) / 0.3;
+  const dead =
+    before.engine === undefined
+      ? []
+      : [operate(down, 1, { must: "stay", because: "engine_not_running" } as const), letGo(down)];
+  return [
+    act(
+      down,
+      [
+        ...enabled(machine, station),
+        ...dead,
+        ...first,
+        operate(down, shortS, { must: "move_slowly" }, "auxiliary"),
+        letGo(down, { must: "stop" }),
+        operate(down, toS, undefined, "auxiliary"),
+        letGo(down),
+      ],
+      { claims: [fault("pump.auxiliary", "dead")] },
+    ),
+  ];
+}
+
+/** The auxiliary drives nothing. */
+export function noDriveOnAuxiliary({ machine, stands }: Setting): readonly Act[] {
+  const drive = move(machine, "platform", "drive", "forward");
+  if (drive === undefined || stands("platform", "drive").auxiliaryRunS === undefined) return [];
+  return [
+    act(
+      drive,
+      [
+        ...enabled(machine, "platform"),
+        operate(drive, shortS, { must: "stay", because: "no_drive_on_auxiliary" }, "auxiliary"),
+        letGo(drive),
+      ],
+      { claims: [fault("sensor.no_drive_on_auxiliary", "dead")] },
+    ),
+  ];
+}
+
+/** Each way down that needs no power: what is opened or held, and the part that fails. */
+const byHand = {
+  descent: ["valve.descent", "open", "shut", "way.descent"],
+  bleed_down: ["valve.bleed_down", "open", "shut", "way.bleed_down"],
+  electric: ["electricDescent", "held", "released", "way.electric"],
+  cable: ["cableDescent", "pulled", "released", "way.cable"],
+} as const satisfies Record<string, readonly [VariableId, string, string, string]>;
+
+/** Opened it lowers, shut it holds. */
+export function loweredBy(setting: Setting, way: keyof typeof byHand): readonly Act[] {
+  const { machine, stands } = setting;
+  const [variable, open, shut, component] = byHand[way];
+  const down = liftDown(machine, "ground") ?? liftDown(machine, "platform");
+  if (down === undefined) return [];
+  const before = stands("ground", down.fn.group);
+  if (before[variable] === undefined) return [];
+  return [
+    act(
+      down,
+      [
+        set(variable, open),
+        wait(1, { must: "lower" }),
+        set(variable, shut),
+        wait(3, { must: "hold" }),
+        set(variable, open),
+        wait(secondsTo(down.fn, before, 0) / 0.2),
+        set(variable, shut),
+      ],
+      { claims: [fault(component, "dead"), fault(component, "stuck_on")] },
+    ),
+  ];
+}
+
+/** By its valve, onto the prop: with the valve open nothing raises it. */
+export function ontoTheProp(setting: Setting): readonly Act[] {
+  const { machine, stands } = setting;
+  const up = liftUp(machine, "ground");
+  if (up === undefined) return [];
+  const before = stands("ground", up.fn.group);
+  return [
+    act(
+      up,
+      [
+        set("valve.descent", "open"),
+        wait(secondsTo(up.fn, before, propAt) / 0.4, { must: "lower" }),
+        set("valve.descent", "shut"),
+      ],
+      { claims: [fault("way.descent", "dead")] },
+    ),
+  ];
+}
+
+/** Open, the valve lets nothing be raised; shut, the lift rises and stays. */
+export function risesAgain(setting: Setting, way: "descent" | "bleed_down"): readonly Act[] {
+  const { machine, stands } = setting;
+  const up = liftUp(machine, "ground") ?? liftUp(machine, "platform");
+  if (up === undefined) return [];
+  const [variable, open, shut, component] = byHand[way];
+  if (stands(up.station, up.fn.group)[variable] === undefined) return [];
+  const because = `${way === "descent" ? "descent_valve" : way}_open`;
+  return [
+    act(
+      up,
+      [
+        set(variable, open),
+        ...enabled(machine, up.station),
+        operate(up, shortS, { must: "stay", because }),
+        letGo(up),
+        set(variable, shut),
+        operate(up, shortS / 2, { must: "move" }),
+        letGo(up, { must: "stop" }),
+        wait(3, { must: "hold" }),
+      ],
+      { claims: [fault(component, "stuck_on"), fault(`sensor.${because}`, "dead")] },
+    ),
+  ];
+}
+
+/** Left raised for a minute, how far does it sink. */
+export function drift({ machine }: Setting): readonly Act[] {
+  const up = liftUp(machine, "ground") ?? liftUp(machine, "platform");
+  if (up === undefined) return [];
+  return [act(up, [wait(60, { must: "hold" })], { claims: [fault(`actuator.${up.fn.id}`, "leaking")] })];
+}
