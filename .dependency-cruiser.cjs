@@ -8,6 +8,7 @@ const floors = [
   "machine",
   "catalogue",
   "plan",
+  "proof",
   "record",
   "evidence",
   "grade",

@@ -1,0 +1,124 @@
+import type { Act, Deed } from "../catalogue/acts/act";
+import type { Harm, Observation, StepResult } from "../machine/action";
+import type { Machine } from "../machine/machine";
+import { signsOf } from "../machine/signs";
+import { step } from "../machine/step";
+import type { State } from "../vocabulary/state/values";
+
+/** What can be answered of one deed: any one of these texts is right. */
+export type Answers = readonly string[];
+
+export interface Ran {
+  /** Deed by deed. */
+  readonly answers: readonly Answers[];
+  readonly results: readonly StepResult[];
+  readonly harm: readonly Harm[];
+  readonly state: State;
+}
+
+/** Seen by whoever watches: an axis that moved by itself more than this part of its travel. */
+const noticed = 0.01;
+
+/** Runs an act's deeds on a machine, from a state, and says what a person could answer of each. */
+export function run(machine: Machine, from: State, { deeds }: Pick<Act, "deeds">): Ran {
+  let state = from;
+  const answers: Answers[] = [];
+  const results: StepResult[] = [];
+  const harm: Harm[] = [];
+  for (const deed of deeds) {
+    const result = step(machine, state, deed.action, deed.seconds);
+    answers.push(answersTo(machine, state, result, deed));
+    results.push(result);
+    harm.push(...result.harm);
+    ({ state } = result);
+  }
+  return { answers, results, harm, state };
+}
+
+function answersTo(machine: Machine, before: State, result: StepResult, deed: Deed): Answers {
+  const besides = [...result.besides.flatMap((seen) => byItself(before, result.state, seen))];
+  const { must } = deed;
+  if (must?.must === "show") {
+    const { action } = deed;
+    const shown =
+      action.do === "reach_self_test"
+        ? result.acceptable.map((seen) => (seen.see === "lamp" ? seen.as : "dark"))[0]
+        : (signsOf(machine, result.state).lamps[must.lamp] ?? "dark");
+    return [[`${must.lamp} ${shown}`, ...besides].join(", ")];
+  }
+  if (must?.must === "show_all") {
+    const { lamps } = signsOf(machine, result.state);
+    return [[`lit: ${Object.keys(lamps).sort().join(" ")}`, ...besides].join(", ")];
+  }
+  if (must?.must === "sound") {
+    const heard = signsOf(machine, result.state).sounds[must.sound] === undefined ? "silent" : "sounds";
+    besides.push(`${must.sound} ${heard}`);
+  }
+  if (must?.must === "engage" || must?.must === "disengage") besides.push(`pins ${result.state.brakePins}`);
+  const seen = result.acceptable.map((one) => inWords(one, result.state));
+  // A control that is set shows all of it at once; a movement shows one of what is right.
+  const alternatives = deed.action.do === "set" ? [[...new Set(seen)].join(", ")] : [...new Set(seen)];
+  return alternatives.map((one) => [one, ...besides].join(", "));
+}
+
+function inWords(seen: Observation, state: State): string {
+  switch (seen.see) {
+    case "moves":
+      return `moves ${seen.function} ${seen.direction} ${seen.band}`;
+    case "moves_then_stops": {
+      // Where it stops is read off a stripe or an angle, to a fiftieth of its travel.
+      const at = (state as Readonly<Record<string, unknown>>)[`axis.${seen.function}`];
+      return `stops by itself ${seen.function} ${seen.direction} at ${typeof at === "number" ? Math.round(at * 50) : "?"}`;
+    }
+    case "stops":
+    case "glides_then_stops":
+      return "stops";
+    case "engine":
+      return `engine ${seen.as}`;
+    case "panel_lamps":
+      return seen.as === "dark" ? "panel dies" : "panel lights";
+    case "lamp":
+      return `${seen.lamp} ${seen.as}`;
+    case "lowers":
+    case "sinks":
+    case "drifts":
+      return `${seen.see} ${seen.axis}`;
+    default:
+      return seen.see;
+  }
+}
+
+/** What moved by itself, where it moved enough to be noticed. */
+function byItself(before: State, after: State, seen: Observation): readonly string[] {
+  if (seen.see === "rolls" || seen.see === "tips") return [seen.see];
+  if (seen.see !== "lowers" && seen.see !== "sinks" && seen.see !== "drifts") return [];
+  const by = Number(before[seen.axis]) - Number(after[seen.axis]);
+  return by > noticed ? [`${seen.see} ${seen.axis}`] : [];
+}
+
+/** How far a failing part shows: in every answer, perhaps, or in none. */
+export type Shows = "always" | "maybe" | "never";
+
+/**
+ * Whether a person doing these deeds on the failing machine could give an answer the healthy one also gives. Stops at
+ * the first deed that tells them apart for certain.
+ */
+export function tellsApart(
+  failing: Machine,
+  from: State,
+  { deeds }: Pick<Act, "deeds">,
+  healthy: Ran,
+): Shows {
+  let state = from;
+  let shows: Shows = "never";
+  for (const [i, deed] of deeds.entries()) {
+    const result = step(failing, state, deed.action, deed.seconds);
+    const answers = answersTo(failing, state, result, deed);
+    const right = healthy.answers[i] ?? [];
+    if (!answers.some((answer) => right.includes(answer))) return "always";
+    if (answers.length !== right.length || answers.some((answer, at) => answer !== right[at]))
+      shows = "maybe";
+    ({ state } = result);
+  }
+  return shows;
+}
