@@ -20,7 +20,7 @@ import { platformStartTests, platformTests } from "./platform-tests";
 import { powerChecks } from "./power";
 import { always } from "./rules";
 import { startingChecks } from "./starting";
-import { driven, onItsLegs, tiedOn } from "./states";
+import { beforeSetting, driven, onItsLegs, tiedOn } from "./states";
 import { structureChecks } from "./structure";
 import { surveyChecks } from "./survey";
 import type { CheckDefinition, StopId } from "./types";
@@ -108,8 +108,12 @@ function workedOut(sheet: Sheet): readonly Check[] {
   ];
   return definitions
     .filter((definition) => concerns(sheet, definition))
-    .flatMap((definition) => instances(sheet, onItsLegs(sheet, tiedOn(sheet, driven(sheet, definition)))));
+    .flatMap((definition) => instances(sheet, asBuilt(sheet, definition)));
 }
+
+/** A check as this machine has it made: who drives it from where, tied on, on its legs, in its turn. */
+const asBuilt = (sheet: Sheet, definition: CheckDefinition): CheckDefinition =>
+  [driven, tiedOn, onItsLegs, beforeSetting].reduce((made, change) => change(sheet, made), definition);
 
 /** A cranked mast has no power of its own: nothing that asks for it concerns it, whatever the sheet leaves open. */
 function concerns(sheet: Sheet, definition: CheckDefinition): boolean {

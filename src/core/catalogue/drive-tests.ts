@@ -18,6 +18,7 @@ const refuses = floor("protection_failed");
 export const driveTests: readonly CheckDefinition[] = [
   {
     ...drive,
+    version: 2,
     id: "drive.speed_ratio",
     part: "drive_speed",
     to: { families: platformDriven, features: ["drive_cut_back"] },
@@ -25,7 +26,7 @@ export const driveTests: readonly CheckDefinition[] = [
     carry: ["tape"],
     cautions: ["drive_room", "look_below"],
     minutes: 1,
-    conditions: { too_fast: floor("protection_failed") },
+    conditions: { too_fast: floor("protection_failed"), lamp_out: repair },
     measure: {
       quantity: "speed_ratio",
       unit: "ratio",

@@ -78,13 +78,14 @@ export const emergencyChecks: readonly CheckDefinition[] = [
   },
   {
     ...lowering,
+    version: 2,
     id: "lower.cable",
     to: { features: ["cable_descent"] },
     needs: up,
     leaves: { posture: "stowed" },
     minutes: 0.4,
     cautions: ["clear_of_stack"],
-    conditions: { ...wrongs, frayed: stop },
+    conditions: { ...wrongs, does_not_shut: floor("emergency_lowering"), frayed: stop },
   },
   {
     version: 1,

@@ -41,13 +41,20 @@ export const groundTests: readonly CheckDefinition[] = [
   },
   {
     ...common,
+    version: 2,
     id: "ground.lamps",
     tries: ["self_check_running"],
     part: "ground_panel",
     phase: "ground_power",
     needs: { ...atGround, testArea: "confirmed", engine: "off" },
     minutes: 0.2,
-    conditions: { dark: repair, lamp_out: repair, warning_stays: stop },
+    conditions: {
+      dark: repair,
+      lamp_out: repair,
+      warning_stays: stop,
+      stays_live: floor("stop_button"),
+      moved: floor("moves_or_does_not_stop"),
+    },
   },
   {
     ...common,

@@ -136,6 +136,7 @@ export const interlockTests: readonly CheckDefinition[] = [
   },
   {
     ...ground,
+    version: 2,
     id: "ground.reach_stripe",
     part: "reach_control",
     phase: "ground_moves",
@@ -148,6 +149,7 @@ export const interlockTests: readonly CheckDefinition[] = [
       wrong_stripe: floor("reach_control"),
       did_not_stop: floor("reach_control"),
       warning_stays: floor("reach_control"),
+      lamp_out: stop,
     },
   },
   {

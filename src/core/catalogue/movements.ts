@@ -1,6 +1,7 @@
 import type { Draft } from "../machine/action";
 import { legAxes } from "../machine/condition";
 import { expectedOf, type TestSetting } from "../machine/expect";
+import { sinks } from "../machine/faults";
 import { everyMovement, hasEnable, type MachineFunction } from "../machine/functions";
 import type { Machine } from "../machine/machine";
 import type { Station } from "../vocabulary/stations";
@@ -49,7 +50,7 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
           version: 1,
           part: partOfMovement(idOf(station, fn.id, direction)),
           ...placeOf(machine, fn, station),
-          conditions: movementWrongs,
+          conditions: sinks(fn) && direction === "up" ? { ...movementWrongs, sinks: stop } : movementWrongs,
           test,
           minutes: 0.25,
           powered: true,

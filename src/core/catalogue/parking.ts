@@ -31,11 +31,12 @@ export const parkingChecks: readonly CheckDefinition[] = [
   },
   {
     ...park,
+    version: 2,
     id: "park.charging",
     part: "charger",
     to: { features: ["battery_charger"], power: "electrical" },
     cautions: ["ventilated"],
-    conditions: { not_charging: repair, breaker_trips: stop },
+    conditions: { not_charging: repair, lamp_out: repair, breaker_trips: stop },
   },
   {
     ...park,

@@ -141,22 +141,24 @@ export const platformTests: readonly CheckDefinition[] = [
 
   {
     ...drive,
+    version: 2,
     id: "drive.direction_confirm",
     tries: ["direction_not_confirmed"],
     part: "direction_confirm",
     to: { features: ["drive_direction_confirm"] },
     minutes: 0.6,
     cautions: ["drive_room"],
-    conditions: { drove_without: floor("protection_failed"), refuses_with: stop },
+    conditions: { drove_without: floor("protection_failed"), refuses_with: stop, lamp_out: repair },
   },
   {
     ...drive,
+    version: 2,
     id: "drive.stopping",
     part: "brakes",
     minutes: 0.8,
     carry: ["tape"],
     cautions: ["drive_room"],
-    conditions: { too_long: floor("brake") },
+    conditions: { too_long: floor("brake"), did_not_stop: floor("brake") },
     measure: {
       quantity: "stopping_distance",
       unit: "m",
@@ -167,6 +169,7 @@ export const platformTests: readonly CheckDefinition[] = [
   },
   {
     ...drive,
+    version: 2,
     id: "drive.cut_back",
     tries: ["drive_cut_back"],
     part: "drive_speed",
@@ -174,7 +177,7 @@ export const platformTests: readonly CheckDefinition[] = [
     needs: { ...driving, posture: "raised" },
     minutes: 0.8,
     cautions: ["drive_room", "look_below"],
-    conditions: { full_speed: floor("protection_failed"), refuses: stop },
+    conditions: { full_speed: floor("protection_failed"), refuses: stop, lamp_out: repair },
   },
   {
     ...drive,
@@ -225,6 +228,7 @@ export const platformTests: readonly CheckDefinition[] = [
   },
   {
     ...drive,
+    version: 2,
     id: "tilt.alarm",
     part: "tilt_sensor",
     to: { families: platformDriven, features: ["tilt_sensor"] },
@@ -232,6 +236,6 @@ export const platformTests: readonly CheckDefinition[] = [
     minutes: 1,
     carry: ["ramp"],
     cautions: ["never_raised_on_slope"],
-    conditions: { no_alarm: floor("tilt") },
+    conditions: { no_alarm: floor("tilt"), dark: floor("tilt") },
   },
 ];

@@ -108,3 +108,11 @@ export function onItsLegs(sheet: Sheet, definition: CheckDefinition): CheckDefin
   if (!tried || !(legged as readonly Family[]).includes(sheet.family)) return definition;
   return { ...definition, needs: { outriggers: "out", ...needs } };
 }
+
+/** Axles or legs that are set from the platform: its stop is proven before anything is set, and that is before the ground tests. */
+export function beforeSetting(sheet: Sheet, definition: CheckDefinition): CheckDefinition {
+  const setAloft =
+    sheet.family === "rough_terrain_scissor" || sheet.choices?.["axles_set_from"] === "platform";
+  const starts = definition.id === "platform.stop_button" || definition.id === "platform.pedal_start";
+  return setAloft && starts ? { ...definition, beforeSetting: true } : definition;
+}

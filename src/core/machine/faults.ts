@@ -193,7 +193,15 @@ export function componentsOf(sheet: Sheet, interlocks: readonly Interlock[]): re
       .map((interlock) => ({ ...sensor(interlock, byHand ? "by_hand" : "powered"), senses: interlock.id })),
     ...waysDown
       .filter((way) => applies(sheet, way.to))
-      .map((way) => one("way_down", way.id, ["dead", "stuck_on"], "emergency_lowering")),
+      // A tool that hooks on is out of its clip or in it: nothing of it can stay open.
+      .map((way) =>
+        one(
+          "way_down",
+          way.id,
+          way.id === "way.hook_tool" ? ["dead"] : ["dead", "stuck_on"],
+          "emergency_lowering",
+        ),
+      ),
     ...(family(selfDriven) ? [one("brake", "brakes", ["dead", "weak"], "brakes", "hub")] : []),
     ...(family(["push_around_mast"])
       ? [one("lock", "caster_locks", ["dead"], "casters"), one("pins", "brake_pins", ["dead"], "brake_pins")]

@@ -61,7 +61,7 @@ export function operate(
     };
   }
   const { runs } = movement;
-  const stopped = travel(runs, next, elapsedS * (creep ? 0.3 : 1));
+  const stopped = travel(machine, runs, next, elapsedS * (creep ? 0.3 : 1));
   next.moving = stopped ? "none" : movement.running[source];
   next[name.idleS] = 0;
   follow(machine, next, fn.group);
@@ -107,7 +107,7 @@ function atEnd(movement: Movement, state: State): boolean {
 }
 
 /** Moves the axes; true where an interlock that came to hold on the way stopped it. */
-function travel(movement: Movement["runs"], draft: Draft, seconds: number): boolean {
+function travel(machine: Machine, movement: Movement["runs"], draft: Draft, seconds: number): boolean {
   const { fn, sign, stopsOnTheWay } = movement;
   if (fn.ratePerS === 0 || seconds === 0) return false;
   const by = fn.ratePerS * seconds * sign;
@@ -119,6 +119,7 @@ function travel(movement: Movement["runs"], draft: Draft, seconds: number): bool
   const from = fn.axes.map((axis) => draft[axis]);
   const to = (part: number) => {
     for (const [i, axis] of fn.axes.entries()) draft[axis] = moved(from[i], by * part, fn.signed);
+    if (draft.brakePins !== undefined) pinsFollow(machine, draft);
   };
   to(1);
   if (!anyHolds(stopsOnTheWay, draft)) return false;
@@ -158,8 +159,12 @@ function follow(machine: Machine, draft: Draft, group: string): void {
     const away = machine.boomAxes.some((axis: AxisId) => Math.abs(amount(draft, axis)) > 0.001);
     draft.cradle = away ? "not_home" : "home";
   }
-  if (group === "lift" && draft.brakePins !== undefined && !machine.pinsStuck)
-    draft.brakePins = amount(draft, "axis.lift") > 0.05 ? "engaged" : "released";
+  if (group === "lift" && draft.brakePins !== undefined) pinsFollow(machine, draft);
+}
+
+/** The brake pins of a mast engage as it clears its chassis, and let go as it comes down. */
+function pinsFollow(machine: Machine, draft: Draft): void {
+  if (!machine.pinsStuck) draft.brakePins = amount(draft, "axis.lift") > 0.05 ? "engaged" : "released";
 }
 
 /** Which interlocks hold a movement back in this state, certain ones first, then those that may. */

@@ -29,6 +29,7 @@ function bruteForceMin(problem: Problem, loop: readonly number[], under: number)
   });
   const rides = mask(problem.ridesAfter);
   const boards = mask(problem.boardsAfter);
+  const sets = mask(problem.setsAfter);
   interface Node {
     readonly state: Readonly<Record<string, string>>;
     readonly at: number | undefined;
@@ -81,6 +82,9 @@ function bruteForceMin(problem: Problem, loop: readonly number[], under: number)
           if (variable.id === "who" && to === "platform" && (boards & ~done) !== 0) continue;
           const rising = variable.id === "posture" && to !== "stowed" && state["who"] === "platform";
           if (rising && (rides & ~done) !== 0) continue;
+          const setting =
+            (variable.id === "axles" || variable.id === "outriggers") && state["who"] === "platform";
+          if (setting && (sets & ~done) !== 0) continue;
           const aboard = state["who"] === "platform" && variable.id !== "who";
           const place = aboard ? undefined : means.places.get(variable.id);
           const walkM = means.outline.betweenM(at, place);
@@ -111,6 +115,7 @@ function problemOf(sheet: Sheet, checks: readonly Check[]) {
     closed,
     boardsAfter: groups.filter((g) => g.rails).map((g) => g.index),
     ridesAfter: groups.filter((g) => g.lowers).map((g) => g.index),
+    setsAfter: groups.filter((g) => g.stops).map((g) => g.index),
   };
   const loops = turns.map((turn) => loopOf(groups, sheet, "rear", means.outline, turn));
   return { problem, loops };

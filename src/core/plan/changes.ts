@@ -26,6 +26,8 @@ export interface Reached {
   readonly boards: boolean;
   /** Somebody is raised in the platform on the way. */
   readonly rides: boolean;
+  /** Axles or legs are set by somebody who stands in the platform. */
+  readonly sets: boolean;
 }
 
 /** What a state may be changed by: the machine's variables, and what stands in the way of using them. */
@@ -76,6 +78,7 @@ export function reach(means: Means, state: PlanState, goal: PlanState, at?: Outl
   let minutes = 0;
   let boards = false;
   let rides = false;
+  let sets = false;
   const changes: Change[] = [];
 
   const placeOf = ({ id }: PlanVariable) => placeFor(id, now, means);
@@ -133,6 +136,7 @@ export function reach(means: Means, state: PlanState, goal: PlanState, at?: Outl
     if (place !== undefined) here = place;
     boards ||= id === "who" && to === "platform";
     rides ||= id === "posture" && to !== "stowed" && now["who"] === "platform";
+    sets ||= (id === "axles" || id === "outriggers") && now["who"] === "platform";
     const took = variable.minutes(to);
     minutes += took + walkM / walkM_per_min;
     changes.push({ variable: id, from, to, minutes: took, walkM, who: now["who"] ?? "ground" });
@@ -140,7 +144,7 @@ export function reach(means: Means, state: PlanState, goal: PlanState, at?: Outl
   };
 
   settle(goal, []);
-  return { state: now, changes, at: here, minutes, boards, rides };
+  return { state: now, changes, at: here, minutes, boards, rides, sets };
 }
 
 /** Orders tried at most; the shortest seen by then is taken. */

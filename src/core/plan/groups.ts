@@ -24,6 +24,8 @@ export interface Group {
   readonly lowers: boolean;
   /** Passes rails, gate and anchors before anyone steps in. */
   readonly rails: boolean;
+  /** Proves the platform's stop button. */
+  readonly stops: boolean;
   /** Indices of the groups that come before it, by the rules of order. */
   readonly after: readonly number[];
 }
@@ -80,6 +82,7 @@ export function groupsOf(
         definition.station === "ground" &&
         definition.powered === true,
       rails: definition.phase === "rails",
+      stops: list.some((check) => check.definition.id === "platform.stop_button"),
       after: lists.flatMap((other, before) => {
         const theirs = roleOf(other);
         // A rule that would put two groups each before the other says nothing of them.

@@ -138,6 +138,7 @@ export function planInspection(input: PlanInput): Plan {
     closed,
     boardsAfter: groups.filter((g) => g.rails).map((g) => g.index),
     ridesAfter: groups.filter((g) => g.lowers).map((g) => g.index),
+    setsAfter: groups.filter((g) => g.stops).map((g) => g.index),
   };
   const edges = edgesOf(problem);
   const loops = turns.map((turn) => loopOf(groups, sheet, practice.start, means.outline, turn, at));

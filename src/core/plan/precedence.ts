@@ -129,7 +129,11 @@ export const orderRules: readonly OrderRule[] = [
   { id: "valve_onto_prop", earlier: id("ground.descent_valve"), later: phase("stack") },
   { id: "rises_after_stack", earlier: phase("stack"), later: id("ground.rises_after_descent") },
   { id: "valve_then_rise", earlier: id("ground.descent_valve"), later: id("ground.rises_after_descent") },
-  { id: "ground_before_platform", earlier: groundTests, later: station("platform", "drive") },
+  {
+    id: "ground_before_platform",
+    earlier: groundTests,
+    later: (c) => station("platform", "drive")(c) && c.definition.beforeSetting !== true,
+  },
   {
     id: "platform_stop_first",
     earlier: id("platform.stop_button"),

@@ -11,6 +11,8 @@ export interface Problem {
   /** A person may ride only after these; and step in only after those that pass the rails. */
   readonly ridesAfter: readonly number[];
   readonly boardsAfter: readonly number[];
+  /** Axles or legs are set from the platform only after its stop is proven. */
+  readonly setsAfter: readonly number[];
   /** The state everything must be left in. */
   readonly closed: Partial<PlanState>;
 }
@@ -57,6 +59,7 @@ export interface Edge {
   readonly minutes: number;
   readonly boards: boolean;
   readonly rides: boolean;
+  readonly sets: boolean;
 }
 
 const none = 1e-9;
@@ -86,6 +89,7 @@ export function cheapestOrder(
       for (const group of set.open) {
         const edge = edges.to(node.spot, group);
         if (edge === undefined || (edge.rides && !set.mayRide) || (edge.boards && !set.mayBoard)) continue;
+        if (edge.sets && !set.maySet) continue;
         // What costs nothing and changes nothing is done at once: no order is cheaper for putting it off.
         if (edge.minutes === 0 && edge.spot === node.spot) open.length = 0;
         open.push({ group, edge });
@@ -151,11 +155,12 @@ interface DoneSet {
   readonly open: readonly number[];
   readonly mayRide: boolean;
   readonly mayBoard: boolean;
+  readonly maySet: boolean;
   readonly next: (number | undefined)[];
 }
 
 /** The sets of groups done that a search meets, each worked out once from the one before it. */
-function setsOf({ groups, ridesAfter, boardsAfter }: Problem, loop: readonly number[]) {
+function setsOf({ groups, ridesAfter, boardsAfter, setsAfter }: Problem, loop: readonly number[]) {
   if (groups.length > 3 * wordBits) {
     throw new Error(`expected at most ${3 * wordBits} groups of checks, got ${groups.length}`);
   }
@@ -169,6 +174,7 @@ function setsOf({ groups, ridesAfter, boardsAfter }: Problem, loop: readonly num
   );
   const rides = bitsOf(ridesAfter);
   const boards = bitsOf(boardsAfter);
+  const settings = bitsOf(setsAfter);
   const sets: DoneSet[] = [];
   const numbers = new Map<string, number>();
   const number = (bits: Bits, open: () => readonly number[]): number => {
@@ -182,6 +188,7 @@ function setsOf({ groups, ridesAfter, boardsAfter }: Problem, loop: readonly num
         open: open(),
         mayRide: contains(bits, rides),
         mayBoard: contains(bits, boards),
+        maySet: contains(bits, settings),
         next: [],
       }) - 1
     );
@@ -255,6 +262,7 @@ export function edgesOf({ groups, means, state, at, closed }: Problem): Edges {
       minutes: reached.minutes + walkM / walkM_per_min,
       boards: reached.boards,
       rides: reached.rides,
+      sets: reached.sets,
     };
     row[index] = edge;
     return edge;

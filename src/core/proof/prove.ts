@@ -1,149 +1,175 @@
-import type { Act } from "../catalogue/acts/act";
-import { actsOf, operating } from "../catalogue/acts/acts";
-import type { Check } from "../catalogue/catalogue";
+import { sights } from "../catalogue/sights";
 import type { Fault } from "../machine/faults";
-import { buildMachine, failingParts, type Machine } from "../machine/machine";
 import type { PlanStep } from "../plan/plan";
 import type { Sheet } from "../sheet/sheet";
-import { type PlanState, withValue } from "../vocabulary/state/values";
+import type { PlanState, StopId } from "../vocabulary/state/values";
+import { type Along, along, type Moment } from "./along";
 import { differs } from "./as-meant";
-import { type Axes, axesAfter, axesAt, axesLeft, starting, startingFor } from "./carried";
+import { type Failed, sameFault, subjectOf } from "./faults";
+import { type Hazard, harmUnder, withoutWayHome } from "./hazards";
 import { couldShow } from "./reads";
-import { type Ran, run, tellsApart } from "./run";
+import { tellsApart } from "./run";
 
-/** One act of a plan, in the state the plan has it made in. */
-export interface Tried {
-  readonly step: string;
-  readonly check: Check;
-  readonly act: Act;
-  readonly plan: PlanState;
-  readonly from: PlanState extends never ? never : ReturnType<typeof startingFor>;
-  readonly healthy: Ran;
-}
-
+/** A deed that must show one thing, and on a machine with nothing wrong shows another. */
 export interface Wrong {
   readonly step: string;
-  readonly deed: number;
   readonly expected: string;
   readonly got: string;
 }
 
+/** An act that does not prove what it is made to prove, or finds nothing to prove it with. */
+export interface Masked {
+  readonly step: string;
+  readonly claims: readonly Fault[];
+}
+
 export interface Proof {
-  readonly tried: readonly Tried[];
-  /** Checks that operate something, and find nothing that would move. */
-  readonly idle: readonly string[];
-  readonly axes: Axes;
+  /** Acts made. */
+  readonly tests: number;
   readonly wrong: readonly Wrong[];
-  readonly masked: readonly { readonly step: string; readonly claims: readonly Fault[] }[];
+  readonly masked: readonly Masked[];
   readonly faults: readonly Fault[];
+  /** What each step proves: were a part failed so, no answer of it could be that of a sound machine. */
   readonly proves: ReadonlyMap<string, readonly Fault[]>;
+  /** Seen by some answer of the plan for certain, by none of them, or perhaps. */
   readonly seen: readonly Fault[];
+  readonly maybe: readonly Fault[];
+  readonly unseen: readonly Fault[];
+  readonly hazards: readonly Hazard[];
+  readonly noWayHome: readonly { readonly step: string; readonly faults: readonly string[] }[];
+  /** What the walk leaves run out, swung or raised. */
+  readonly open: readonly string[];
 }
 
-const built = new WeakMap<Sheet, Machine>();
-const failing = new WeakMap<Sheet, readonly { readonly fault: Fault; readonly machine: Machine }[]>();
-
-export function healthyOf(sheet: Sheet): Machine {
-  const made = built.get(sheet) ?? buildMachine(sheet);
-  built.set(sheet, made);
-  return made;
-}
-
-/** Every way one part of it can fail, each as a machine of its own. */
-export function failedOf(sheet: Sheet): readonly { readonly fault: Fault; readonly machine: Machine }[] {
-  let made = failing.get(sheet);
-  if (made === undefined) {
-    made = failingParts(healthyOf(sheet)).flatMap(({ id, modes }) =>
-      modes.map((mode) => {
-        const fault = { component: id, mode };
-        return { fault, machine: buildMachine(sheet, [fault]) };
-      }),
-    );
-    failing.set(sheet, made);
-  }
-  return made;
-}
-
-/** The acts of a plan, in order, each in the state the walk has brought the machine to. */
-export function actsAlong(
-  sheet: Sheet,
-  found: PlanState,
-  steps: readonly PlanStep[],
-): { readonly tried: readonly Tried[]; readonly idle: readonly string[]; readonly axes: Axes } {
-  const machine = healthyOf(sheet);
-  let plan = found;
-  let axes = axesAt(machine, found);
-  const tried: Tried[] = [];
-  const idle: string[] = [];
-  for (const step of steps) {
-    if (step.kind !== "check") {
-      plan = withValue(plan, step.change.variable, step.change.to);
-      axes = axesAfter(machine, axes, plan, step.change.variable);
-      continue;
-    }
-    const now = plan;
-    const at = axes;
-    const acts = actsOf(step.check, {
-      machine,
-      stands: (station, group, given) => starting(machine, now, at, station, group, given),
-    });
-    if (acts.length === 0 && operating.has(step.check.definition.id)) idle.push(step.id);
-    for (const act of acts) {
-      const from = startingFor(machine, plan, axes, act);
-      const healthy = run(machine, from, act);
-      tried.push({ step: step.id, check: step.check, act, plan, from, healthy });
-      axes = { ...axes, ...axesLeft(healthy.state) };
-    }
-    for (const [id, value] of Object.entries(step.check.definition.leaves ?? {})) {
-      if (!(id in plan)) continue;
-      const changed = id as keyof PlanState;
-      if (plan[changed] === value) continue;
-      plan = withValue(plan, changed, value as string);
-      axes = axesAfter(machine, axes, plan, changed);
-    }
-  }
-  return { tried, idle, axes };
-}
-
+/**
+ * Runs the machine model along a plan, once as built and once for each way a part can fail, that fault planted just
+ * before each act. Nothing of the planner is used: only the order of its steps.
+ */
 export function prove(sheet: Sheet, found: PlanState, steps: readonly PlanStep[]): Proof {
-  const machine = healthyOf(sheet);
-  const { tried, idle, axes } = actsAlong(sheet, found, steps);
-  const wrong = tried.flatMap(({ step, act, healthy }) =>
-    act.deeds.flatMap((deed, i): Wrong[] => {
-      const result = healthy.results[i];
-      const got = result === undefined ? undefined : differs(machine, deed, result);
-      if (got === undefined || deed.must === undefined) return [];
-      const expected =
-        "because" in deed.must ? `${deed.must.must} because ${deed.must.because}` : deed.must.must;
-      return [{ step, deed: i, expected, got }];
-    }),
-  );
-  const failed = failedOf(sheet);
+  const subject = subjectOf(sheet);
+  const walked = along(subject.machine, found, steps);
+  const { moments } = walked;
+  const shown = moments.map((moment) => shownBy(subject.machine, subject.failed, moment));
   const proves = new Map<string, Fault[]>();
-  const masked: { step: string; claims: readonly Fault[] }[] = [];
-  const seen = new Set<Fault>();
-  for (const one of tried) {
-    const mine: Fault[] = [];
-    for (const { fault, machine: broken } of failed) {
-      if (!couldShow(machine, one.act, one.from, fault)) continue;
-      if (tellsApart(broken, one.from, one.act, one.healthy) === "always") mine.push(fault);
-    }
-    const fitted = (claim: Fault) => failed.some(({ fault }) => same(fault, claim));
-    const missing = one.act.claims.filter((claim) => fitted(claim) && !mine.some((f) => same(f, claim)));
-    if (missing.length > 0 || mine.length === 0) masked.push({ step: one.step, claims: missing });
-    proves.set(one.step, [...(proves.get(one.step) ?? []), ...mine]);
-    for (const f of mine) seen.add(f);
+  for (const [i, { step }] of moments.entries()) {
+    const mine = proves.get(step) ?? [];
+    for (const { fault } of shown[i]?.always ?? [])
+      if (!mine.some((one) => sameFault(one, fault))) mine.push(fault);
+    proves.set(step, mine);
   }
+  const firstSeen = firstOf(shown.map(({ always }) => always));
+  const perhaps = new Set(shown.flatMap(({ maybe }) => maybe));
+  const left = subject.failed.filter((failed) => !firstSeen.has(failed));
   return {
-    tried,
-    idle,
-    axes,
-    wrong,
-    masked,
-    faults: failed.map(({ fault }) => fault),
+    tests: moments.length,
+    wrong: moments.flatMap((moment) => wrongIn(subject.machine, moment)),
+    masked: [
+      ...walked.idle.map((step) => ({ step, claims: [] })),
+      ...moments.flatMap((moment, i) => maskedIn(subject.failed, moment, shown[i]?.always ?? [])),
+    ],
+    faults: subject.failed.map(({ fault }) => fault),
     proves,
-    seen: [...seen],
+    seen: [...firstSeen.keys()].map(({ fault }) => fault),
+    maybe: left.filter((failed) => perhaps.has(failed)).map(({ fault }) => fault),
+    unseen: left.filter((failed) => !perhaps.has(failed)).map(({ fault }) => fault),
+    hazards: hazardsOf(subject.failed, moments, firstSeen),
+    noWayHome: withoutWayHome(
+      moments.map((moment, i) => ({
+        moment,
+        failed: (shown[i]?.always ?? []).filter((failed) => firstSeen.get(failed) === i),
+      })),
+    ),
+    open: openAfter(walked),
   };
 }
 
-const same = (one: Fault, other: Fault) => one.component === other.component && one.mode === other.mode;
+interface Shown {
+  readonly always: readonly Failed[];
+  readonly maybe: readonly Failed[];
+}
+
+/** The faults an act shows, by answers its card offers; a change that does not come is seen without one. */
+function shownBy(machine: Failed["machine"], all: readonly Failed[], moment: Moment): Shown {
+  const always: Failed[] = [];
+  const maybe: Failed[] = [];
+  for (const failed of all) {
+    if (!couldShow(machine, moment.act, moment.from, failed.fault)) continue;
+    const shows = tellsApart(failed.machine, moment.from, moment.act, moment.healthy);
+    if (shows === "always" && canSay(moment, failed)) always.push(failed);
+    else if (shows !== "never") maybe.push(failed);
+  }
+  return { always, maybe };
+}
+
+/** Whether the card of the act's check offers a condition this fault comes to. */
+function canSay({ check }: Moment, { component, fault }: Failed): boolean {
+  if (check === undefined) return true;
+  const seen = sights[component.kind][fault.mode] ?? [];
+  return seen.some((condition) => condition in check.conditions);
+}
+
+function wrongIn(machine: Failed["machine"], { step, act, healthy }: Moment): readonly Wrong[] {
+  return act.deeds.flatMap((deed, i): readonly Wrong[] => {
+    const { must } = deed;
+    const result = healthy.results[i];
+    if (must === undefined || result === undefined) return [];
+    const got = differs(machine, deed, result);
+    if (got === undefined) return [];
+    return [{ step, expected: "because" in must ? `${must.must}: ${must.because}` : must.must, got }];
+  });
+}
+
+function maskedIn(
+  all: readonly Failed[],
+  { step, act, check }: Moment,
+  always: readonly Failed[],
+): readonly Masked[] {
+  if (check === undefined) return [];
+  const claims = act.claims.filter(
+    (claim) =>
+      all.some(({ fault }) => sameFault(fault, claim)) &&
+      !always.some(({ fault }) => sameFault(fault, claim)),
+  );
+  return claims.length > 0 || always.length === 0 ? [{ step, claims }] : [];
+}
+
+/** Where each fault is seen first. */
+function firstOf(shown: readonly (readonly Failed[])[]): ReadonlyMap<Failed, number> {
+  const first = new Map<Failed, number>();
+  for (const [i, faults] of shown.entries())
+    for (const failed of faults) if (!first.has(failed)) first.set(failed, i);
+  return first;
+}
+
+function hazardsOf(
+  all: readonly Failed[],
+  moments: readonly Moment[],
+  firstSeen: ReadonlyMap<Failed, number>,
+): readonly Hazard[] {
+  const hazards: Hazard[] = [];
+  const proven = new Set<StopId>();
+  for (const [i, moment] of moments.entries()) {
+    for (const failed of all) {
+      if ((firstSeen.get(failed) ?? moments.length) < i) continue;
+      if (!couldShow(failed.machine, moment.act, moment.from, failed.fault)) continue;
+      const { component, mode } = failed.fault;
+      for (const harm of harmUnder(failed, moment, proven))
+        hazards.push({ step: moment.step, component, mode, harm });
+    }
+    for (const [failed, at] of firstSeen) {
+      const { component, mode } = failed.fault;
+      if (at === i && mode === "dead" && component.startsWith("stop.")) proven.add(component as StopId);
+    }
+  }
+  return hazards;
+}
+
+/** What is run out or swung round at the end, and a platform still up. */
+function openAfter({ axes, plan }: Along): readonly string[] {
+  const legs = plan.outriggers === "out" || plan.outriggers === "unknown";
+  return Object.entries(axes).flatMap(([axis, at]) => {
+    if (axis.startsWith("axis.leg_") && legs) return [];
+    if (axis === "axis.axles" && plan.axles !== "in") return [];
+    return Math.abs(at) > 0.001 ? [axis] : [];
+  });
+}

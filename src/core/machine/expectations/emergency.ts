@@ -218,7 +218,14 @@ export const emergency: readonly (readonly [DemoSheetId, readonly Line[]])[] = [
     "dunmarrow-t10",
     [
       ...way("the descent valve", "way.descent", { "valve.descent": "open" }, boom),
-      ...way("the hook tool", "way.hook_tool", { hookTool: "fitted" }, boom),
+      ["the hook tool lowers it", "wait", { ...boom, hookTool: "fitted" }, "lowers"],
+      ["the hook tool in its clip: it stays", "wait", { ...boom, hookTool: "in_clip" }, "nothing"],
+      [
+        "the hook tool bent: nothing",
+        "wait, failing way.hook_tool dead",
+        { ...boom, hookTool: "fitted" },
+        "nothing",
+      ],
       ...auxiliary("main", "ground"),
       ...leaks("main", boom),
     ],

@@ -91,6 +91,24 @@ const moved =
     ];
   };
 
+/** Set from the platform, with its stop still to be proven. */
+const stopUnproven = (
+  state: PlanState,
+  context: Context,
+  moment: Moment,
+  scope: readonly Check[],
+): readonly Hazard[] => {
+  const owed = scope.find(
+    (c) =>
+      c.definition.id === "platform.stop_button" &&
+      !moment.done.has(c.key) &&
+      excused(c, context) === undefined,
+  );
+  return state["who"] === "platform" && owed !== undefined
+    ? [{ rule: "sets_before_stop", why: "legs or axles set from the platform before its stop is proven" }]
+    : [];
+};
+
 const onChange: Readonly<Record<string, Rules>> = {
   posture: (to, state, context, moment, scope) => {
     const { sheet, held } = context;
@@ -198,6 +216,7 @@ const onChange: Readonly<Record<string, Rules>> = {
     ...(state["hitch"] === "coupled" && to === "out"
       ? [{ rule: "hitched", why: "legs put out while hitched: they lift the vehicle" }]
       : []),
+    ...stopUnproven(state, context, moment, scope),
     ...(state.legPins === "transport" ? [{ rule: "leg_pins", why: "a leg moved against its pin" }] : []),
     ...(state.mats === "none" && to === "out"
       ? [{ rule: "no_mats", why: "a foot put down without its mat" }]
@@ -209,7 +228,10 @@ const onChange: Readonly<Record<string, Rules>> = {
     state.outriggers === "out"
       ? [{ rule: "no_mats", why: "a mat moved under a foot that stands on it" }]
       : [],
-  axles: moved("the axles"),
+  axles: (to, state, context, moment, scope) => [
+    ...moved("the axles")(to, state, context, moment, scope),
+    ...stopUnproven(state, context, moment, scope),
+  ],
   jib: moved("the jib"),
   hitch: (_to, state) =>
     state["posture"] === "stowed" ? [] : [{ rule: "hitched", why: "coupled or uncoupled with the boom up" }],

@@ -36,6 +36,10 @@ const looked = phaseIn("walk", "rails");
 const groundTest = (c: Check, context: Context) =>
   from(c, context) === "ground" && operated(c) ? true : phaseIn("stack")(c);
 const liftsOrMoves = (c: Check) => c.definition.test !== undefined || isUp(c);
+/** Where axles or legs are set from the platform, its stop is proven before, and so before the ground tests. */
+const setFromPlatform = ({ sheet }: Context) =>
+  sheet.family === "rough_terrain_scissor" || sheet.choices?.["axles_set_from"] === "platform";
+const startsThere = isId("platform.stop_button", "platform.pedal_start");
 /** Legs come out before anything else can be tried. */
 const legMoves = (c: Check) => /^leg/.test(c.definition.test?.function ?? "");
 const isUp = (c: Check) => ["clear", "raised", "on_prop"].includes(c.definition.needs["posture"] ?? "stowed");
@@ -142,7 +146,8 @@ const orders: readonly Order[] = [
     rule: "ground_before_platform",
     why: "the ground station comes first: it is the one that can bring someone down",
     earlier: groundTest,
-    later: (c, context) => ["platform", "drive"].includes(from(c, context)),
+    later: (c, context) =>
+      ["platform", "drive"].includes(from(c, context)) && !(setFromPlatform(context) && startsThere(c)),
   },
   {
     rule: "looks_before_boarding",

@@ -99,7 +99,8 @@ export const stanceEntries: Entries<
       seconds: 30,
       powered: true,
       needs: (_to, state, built) => {
-        const aloft = built.choices?.["axles_set_from"] === "platform" || state.who === "platform";
+        const from = built.choices?.["axles_set_from"];
+        const aloft = from === "platform" || (from !== "ground" && state.who === "platform");
         return lowAndLevel(aloft ? "platform" : "ground", state);
       },
       rank: 6,

@@ -1,0 +1,109 @@
+import type { Harm } from "../machine/action";
+import { bind, raised, test } from "../machine/condition";
+import type { Machine } from "../machine/machine";
+import { step } from "../machine/step";
+import { loweringsFrom } from "../machine/ways-down";
+import type { State, StopId } from "../vocabulary/state/values";
+import type { Moment } from "./along";
+import type { Failed } from "./faults";
+import { run } from "./run";
+
+/** What doing an act would do to somebody, were a part failed that nothing has shown yet. */
+export interface Hazard {
+  readonly step: string;
+  readonly component: string;
+  readonly mode: string;
+  readonly harm: Harm["harm"] | "stranded";
+}
+
+/** The stops somebody can strike from where they stand, each proven before this act. */
+export type ProvenStops = ReadonlySet<StopId>;
+
+const withinReach = ({ who }: State, stop: StopId): boolean =>
+  who === "platform" ? stop === "stop.platform" : stop !== "stop.platform";
+
+/** The harm an act brings on a failing machine that no proven stop ends; none where nobody is in its way. */
+export function harmUnder(
+  { machine, fault }: Failed,
+  moment: Moment,
+  proven: ProvenStops,
+): readonly Hazard["harm"][] {
+  if (moment.from.who !== "platform" && (moment.from.near ?? "clear") === "clear") return [];
+  const { harm, state } = run(machine, moment.from, moment.act);
+  const hurt = harm.filter(({ who }) => who !== "nobody").map((one) => one.harm);
+  const stoppable = (one: Harm["harm"]) =>
+    (one === "moves_unbidden" || one === "does_not_stop") &&
+    machine.stops.some(
+      (stop) => proven.has(stop) && withinReach(moment.from, stop) && endsIt(machine, state, stop),
+    );
+  const left: Hazard["harm"][] = [...new Set(hurt)].filter((one) => !stoppable(one));
+  // What works now and then is tried again until it does.
+  const gone =
+    fault.mode !== "intermittent" && aloft(machine, state) && waysHome(machine, state).length === 0;
+  return gone ? [...left, "stranded"] : left;
+}
+
+/** Struck, nothing goes on. */
+function endsIt(machine: Machine, state: State, stop: StopId): boolean {
+  const after = step(machine, state, { do: "set", variable: stop, to: "in" }, 0);
+  return !after.acceptable.some(({ see }) => see === "keeps_moving") && after.state.moving === "none";
+}
+
+const isRaised = (machine: Machine, state: State): boolean =>
+  test(bind(raised, machine.terms()), state) === 1;
+
+const aloft = (machine: Machine, state: State): boolean =>
+  state.who === "platform" && isRaised(machine, state);
+
+/**
+ * What would bring the platform down from here, everything let go: from either station, on its power or the
+ * auxiliary with the engine off, or by hand; the prop taken away where it is set.
+ */
+export function waysHome(machine: Machine, state: State): readonly string[] {
+  const still: State = {
+    ...state,
+    moving: "none",
+    ...(state.prop === undefined ? {} : { prop: "parked" as const }),
+  };
+  const engines: readonly State[] =
+    state.engine === undefined
+      ? [still]
+      : [still, { ...still, engine: "off" }, { ...still, engine: "running" }];
+  const keyed =
+    state.key === undefined
+      ? engines
+      : [...engines, ...engines.map((one) => ({ ...one, key: "ground" as const }))];
+  const ways = new Set<string>();
+  for (const one of keyed)
+    for (const { by, power } of loweringsFrom(machine, one)) ways.add(`${by} ${power}`);
+  return [...ways];
+}
+
+/**
+ * The acts after which somebody is aloft and no one way down works under every fault that would have shown just what was
+ * seen there.
+ */
+export function withoutWayHome(
+  firstSeen: readonly { readonly moment: Moment; readonly failed: readonly Failed[] }[],
+): readonly { readonly step: string; readonly faults: readonly string[] }[] {
+  const lost: { step: string; faults: readonly string[] }[] = [];
+  for (const { moment, failed } of firstSeen) {
+    if (moment.from.who !== "platform") continue;
+    const alike = new Map<string, { readonly names: string[]; ways: readonly string[] }>();
+    for (const { fault, machine } of failed) {
+      const { answers, state } = run(machine, moment.from, moment.act);
+      if (!aloft(machine, state)) continue;
+      const seen = answers.map((one) => one.join(" or ")).join("; ");
+      const ways = waysHome(machine, state);
+      const group = alike.get(seen);
+      if (group === undefined) alike.set(seen, { names: [`${fault.component} ${fault.mode}`], ways });
+      else {
+        group.names.push(`${fault.component} ${fault.mode}`);
+        group.ways = group.ways.filter((way) => ways.includes(way));
+      }
+    }
+    for (const { names, ways } of alike.values())
+      if (ways.length === 0) lost.push({ step: moment.step, faults: names });
+  }
+  return lost;
+}
