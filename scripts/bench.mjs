@@ -1,4 +1,4 @@
-// `npm run bench`: measures the running app, or with `-- model` the machine model and with `-- plan` the planner,
+// `npm run bench`: measures the running app, or with `-- model` the machine model and with `-- plan` the planner, with `-- proof` its proof,
 // and prints one JSON line last.
 // Node built-ins only.
 import { mkdtempSync, rmSync } from "node:fs";

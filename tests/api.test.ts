@@ -4,6 +4,7 @@ import { expectStep, gradeOf, listSheets, wholeCatalogue } from "@/server/api/an
 import { makeKey, revokeKey, siteOfKey } from "@/server/api/keys";
 import { openApi } from "@/server/api/openapi";
 import { type PlanWords, planAnswer, planCheckAnswer } from "@/server/api/plans";
+import { planProveAnswer } from "@/server/api/proofs";
 import {
   catalogueResponse,
   expectRequest,
@@ -11,6 +12,8 @@ import {
   gradeRequest,
   gradeResponse,
   planCheckRequest,
+  planProveRequest,
+  planProveResponse,
   planRequest,
   planResponse,
   sheetsResponse,
@@ -206,6 +209,7 @@ describe("what the API tells of itself", () => {
       "/api/v1/grade",
       "/api/v1/plan",
       "/api/v1/plan/check",
+      "/api/v1/plan/prove",
       "/api/v1/catalogue",
     ]);
     const text = JSON.stringify(document);
@@ -287,5 +291,40 @@ describe("POST /api/v1/plan", () => {
     ["neither sheet nor id", {}, /either `sheetId` or `sheet`/],
   ])("refuses %s with what it expected", async (_what, body, message) => {
     await expect(plan(body)).rejects.toThrow(message);
+  });
+
+  it("says of each step what is done and proven, and of the whole what it leaves unproven", async () => {
+    const body = { sheet: slabScissorSheet, found: "stowed", scope: "full", people: 2 };
+    const answer = await plan(body);
+    const stop = answer.steps.find((step) => step.checkId?.startsWith("ground.stop_button"));
+    expect(stop?.proves).toContainEqual({ component: "stop.ground", mode: "dead" });
+    expect(stop?.acts[0]?.deeds[0]).toMatchObject({
+      action: { do: "set", variable: "stop.ground", to: "in" },
+    });
+    expect(stop?.state).toMatchObject({ key: "ground", "stop.ground": "out" });
+
+    const prove = async (asked: unknown) => {
+      const proof = await planProveAnswer(yard.db, planProveRequest.parse(asked));
+      expect(planProveResponse.parse(proof)).toEqual(proof);
+      return proof;
+    };
+    const whole = await prove(body);
+    expect(whole).toMatchObject({
+      wrong: [],
+      masked: [],
+      unproven: [],
+      hazards: [],
+      noWayHome: [],
+      open: [],
+    });
+    expect(whole.seen).toBe(whole.visible);
+
+    const steps = answer.steps.filter((step) => step.checkId?.startsWith("ground.disconnect") !== true);
+    expect((await prove({ ...body, steps })).unproven).toEqual([
+      { component: "sensor.disconnect_off", mode: "dead" },
+    ]);
+    await expect(prove({ ...body, steps: [{ id: "x", kind: "check", checkId: "wings" }] })).rejects.toThrow(
+      /expected a check of this sheet, got wings/,
+    );
   });
 });

@@ -174,7 +174,7 @@ export const platformTests: readonly CheckDefinition[] = [
     tries: ["drive_cut_back"],
     part: "drive_speed",
     to: { families: platformDriven, features: ["drive_cut_back"] },
-    needs: { ...driving, posture: "raised" },
+    needs: { ...driving, posture: "clear" },
     minutes: 0.8,
     cautions: ["drive_room", "look_below"],
     conditions: { full_speed: floor("protection_failed"), refuses: stop, lamp_out: repair },

@@ -2,11 +2,19 @@ import type { Act } from "../catalogue/acts/act";
 import { actsOf, operating } from "../catalogue/acts/acts";
 import type { Check } from "../catalogue/catalogue";
 import type { Machine } from "../machine/machine";
-import type { PlanStep } from "../plan/plan";
-import { isPlanId, type PlanState, type State, withValue } from "../vocabulary/state/values";
+import { isPlanId, type PlanId, type PlanState, type State, withValue } from "../vocabulary/state/values";
 import { type Axes, axesAfter, axesAt, axesLeft, starting, startingFor } from "./carried";
 import { actOfChange } from "./changed";
 import { type Ran, run } from "./run";
+
+/** A step of a plan as far as the proof reads it: a check, as it is made, or one variable changed. */
+export type ProofStep =
+  | { readonly id: string; readonly kind: "check"; readonly check: Check }
+  | {
+      readonly id: string;
+      readonly kind: "change" | "close";
+      readonly change: { readonly variable: PlanId; readonly to: string };
+    };
 
 /** One act of a plan, in the state the walk has brought the machine to. */
 export interface Moment {
@@ -26,17 +34,20 @@ export interface Along {
   readonly moments: readonly Moment[];
   /** Checks that operate something and find nothing that would move. */
   readonly idle: readonly string[];
+  /** The machine before each step, as whoever stands there finds it. */
+  readonly before: ReadonlyMap<string, State>;
   /** Where the walk leaves the axes, and the machine. */
   readonly axes: Axes;
   readonly plan: PlanState;
 }
 
 /** Every act of a plan in order, from how the machine was found. */
-export function along(machine: Machine, found: PlanState, steps: readonly PlanStep[]): Along {
+export function along(machine: Machine, found: PlanState, steps: readonly ProofStep[]): Along {
   let plan = found;
   let axes = axesAt(machine, found);
   const moments: Moment[] = [];
   const idle: string[] = [];
+  const first = machine.stations[0] ?? "ground";
 
   const make = (step: string, act: Act, check?: Check) => {
     const from = startingFor(machine, plan, axes, act);
@@ -45,7 +56,10 @@ export function along(machine: Machine, found: PlanState, steps: readonly PlanSt
     return healthy;
   };
 
+  const before = new Map<string, State>();
   for (const step of steps) {
+    const here = plan.who === "platform" && machine.stations.includes("platform") ? "platform" : first;
+    before.set(step.id, starting(machine, plan, axes, here, "lift"));
     if (step.kind !== "check") {
       const { variable, to } = step.change;
       const after = withValue(plan, variable, to);
@@ -70,5 +84,5 @@ export function along(machine: Machine, found: PlanState, steps: readonly PlanSt
       axes = axesAfter(machine, axes, plan, id);
     }
   }
-  return { moments, idle, axes, plan };
+  return { moments, idle, before, axes, plan };
 }

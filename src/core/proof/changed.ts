@@ -1,6 +1,7 @@
 import type { Act, Deed } from "../catalogue/acts/act";
 import {
   crank,
+  driver,
   enabled,
   letEnableGo,
   letGo,
@@ -10,7 +11,6 @@ import {
   shortS,
   wait,
 } from "../catalogue/acts/deeds";
-import { driver } from "../catalogue/acts/devices";
 import { type MachineFunction, mainLift } from "../machine/functions";
 import { type Machine, stowedState } from "../machine/machine";
 import type { PlanId, PlanState } from "../vocabulary/state/values";

@@ -1,5 +1,6 @@
 import type { Harm } from "../machine/action";
 import { bind, raised, test } from "../machine/condition";
+import type { Fault } from "../machine/faults";
 import type { Machine } from "../machine/machine";
 import { step } from "../machine/step";
 import { loweringsFrom } from "../machine/ways-down";
@@ -9,10 +10,8 @@ import type { Failed } from "./faults";
 import { run } from "./run";
 
 /** What doing an act would do to somebody, were a part failed that nothing has shown yet. */
-export interface Hazard {
+export interface Hazard extends Fault {
   readonly step: string;
-  readonly component: string;
-  readonly mode: string;
   readonly harm: Harm["harm"] | "stranded";
 }
 

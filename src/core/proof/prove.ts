@@ -1,14 +1,14 @@
 import { sights } from "../catalogue/sights";
 import type { Fault } from "../machine/faults";
-import type { PlanStep } from "../plan/plan";
 import type { Sheet } from "../sheet/sheet";
 import type { PlanState, StopId } from "../vocabulary/state/values";
-import { type Along, along, type Moment } from "./along";
+import { type Along, along, type Moment, type ProofStep } from "./along";
 import { differs } from "./as-meant";
 import { type Failed, sameFault, subjectOf } from "./faults";
 import { type Hazard, harmUnder, withoutWayHome } from "./hazards";
 import { couldShow } from "./reads";
 import { tellsApart } from "./run";
+import { type UnseenWhy, unseenWhy } from "./unseen";
 
 /** A deed that must show one thing, and on a machine with nothing wrong shows another. */
 export interface Wrong {
@@ -34,7 +34,10 @@ export interface Proof {
   /** Seen by some answer of the plan for certain, by none of them, or perhaps. */
   readonly seen: readonly Fault[];
   readonly maybe: readonly Fault[];
-  readonly unseen: readonly Fault[];
+  /** Shown by no answer though some walk can: what these steps leave unproven. */
+  readonly unproven: readonly Fault[];
+  /** Shown by no walk, and why. */
+  readonly unseen: readonly (Fault & { readonly why: UnseenWhy })[];
   readonly hazards: readonly Hazard[];
   readonly noWayHome: readonly { readonly step: string; readonly faults: readonly string[] }[];
   /** What the walk leaves run out, swung or raised. */
@@ -45,7 +48,7 @@ export interface Proof {
  * Runs the machine model along a plan, once as built and once for each way a part can fail, that fault planted just
  * before each act. Nothing of the planner is used: only the order of its steps.
  */
-export function prove(sheet: Sheet, found: PlanState, steps: readonly PlanStep[]): Proof {
+export function prove(sheet: Sheet, found: PlanState, steps: readonly ProofStep[]): Proof {
   const subject = subjectOf(sheet);
   const walked = along(subject.machine, found, steps);
   const { moments } = walked;
@@ -59,7 +62,10 @@ export function prove(sheet: Sheet, found: PlanState, steps: readonly PlanStep[]
   }
   const firstSeen = firstOf(shown.map(({ always }) => always));
   const perhaps = new Set(shown.flatMap(({ maybe }) => maybe));
-  const left = subject.failed.filter((failed) => !firstSeen.has(failed));
+  const left = subject.failed.filter((failed) => !firstSeen.has(failed) && !isLookedAt(failed, steps));
+  // A loose contact shows for certain in nothing: it may show in whatever reads it.
+  const unsure = (failed: Failed) => perhaps.has(failed) || failed.fault.mode === "intermittent";
+  const missed = left.filter((failed) => !unsure(failed));
   return {
     tests: moments.length,
     wrong: moments.flatMap((moment) => wrongIn(subject.machine, moment)),
@@ -69,9 +75,15 @@ export function prove(sheet: Sheet, found: PlanState, steps: readonly PlanStep[]
     ],
     faults: subject.failed.map(({ fault }) => fault),
     proves,
-    seen: [...firstSeen.keys()].map(({ fault }) => fault),
-    maybe: left.filter((failed) => perhaps.has(failed)).map(({ fault }) => fault),
-    unseen: left.filter((failed) => !perhaps.has(failed)).map(({ fault }) => fault),
+    seen: subject.failed.filter((failed) => !left.includes(failed)).map(({ fault }) => fault),
+    maybe: left.filter(unsure).map(({ fault }) => fault),
+    unproven: missed
+      .filter((failed) => unseenWhy(subject.machine, failed) === undefined)
+      .map(({ fault }) => fault),
+    unseen: missed.flatMap((failed) => {
+      const why = unseenWhy(subject.machine, failed);
+      return why === undefined ? [] : [{ ...failed.fault, why }];
+    }),
     hazards: hazardsOf(subject.failed, moments, firstSeen),
     noWayHome: withoutWayHome(
       moments.map((moment, i) => ({
@@ -82,6 +94,12 @@ export function prove(sheet: Sheet, found: PlanState, steps: readonly PlanStep[]
     open: openAfter(walked),
   };
 }
+
+/** What is found by looking at it where nothing is worked: a tool bent, or not in its clip. */
+const lookedAt: Readonly<Record<string, string>> = { "way.hook_tool": "lower.hook_tool" };
+
+const isLookedAt = ({ fault }: Failed, steps: readonly ProofStep[]): boolean =>
+  steps.some((step) => step.kind === "check" && step.check.definition.id === lookedAt[fault.component]);
 
 interface Shown {
   readonly always: readonly Failed[];

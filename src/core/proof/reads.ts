@@ -25,6 +25,7 @@ interface Reading {
 }
 
 const known = new WeakMap<Machine, Map<string, Reading>>();
+const ofActs = new WeakMap<Act, Reading>();
 
 /**
  * Whether a part failing so could change what an act shows: one its movements run through, one of the signs it looks
@@ -52,6 +53,14 @@ const setsPower = (sets: ReadonlySet<string>) =>
   [...sets].some((id) => id === "key" || id === "disconnect" || id.startsWith("stop."));
 
 function readingOf(machine: Machine, act: Act): Reading {
+  const before = ofActs.get(act);
+  if (before !== undefined) return before;
+  const reading = workedOut(machine, act);
+  ofActs.set(act, reading);
+  return reading;
+}
+
+function workedOut(machine: Machine, act: Act): Reading {
   const made = known.get(machine) ?? new Map<string, Reading>();
   known.set(machine, made);
   const key = act.deeds.map(nameOf).join(" ");

@@ -8,6 +8,8 @@ import {
   gradeResponse,
   planCheckRequest,
   planCheckResponse,
+  planProveRequest,
+  planProveResponse,
   planRequest,
   planResponse,
   planStepSchema,
@@ -26,6 +28,8 @@ const schemas = {
   PlanStep: planStepSchema,
   PlanCheckRequest: planCheckRequest,
   PlanCheckResponse: planCheckResponse,
+  PlanProveRequest: planProveRequest,
+  PlanProveResponse: planProveResponse,
   SheetsResponse: sheetsResponse,
   CatalogueResponse: catalogueResponse,
   Problem: problemSchema,
@@ -101,6 +105,14 @@ export function openApi(url: string) {
           "Every rule of the work that a plan breaks, whoever made it",
           "PlanCheckResponse",
           "PlanCheckRequest",
+        ),
+      },
+      "/api/v1/plan/prove": {
+        post: operation(
+          "provePlan",
+          "Which faults a plan would show, which tests of it cannot fail, and whom a failure would hurt",
+          "PlanProveResponse",
+          "PlanProveRequest",
         ),
       },
       "/api/v1/catalogue": {

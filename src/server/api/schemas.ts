@@ -205,6 +205,19 @@ export const planRequest = z.strictObject(planFields);
 const stateWords = z.record(z.string(), z.string());
 const planStation = z.enum(["documents", "walk", "ground", "platform", "drive", "survey"]);
 
+const faultSchema = z.strictObject({ component: z.string(), mode: z.enum(faultModes) });
+const actSchema = z.strictObject({
+  station: z.enum(stations),
+  given: stateSchema.optional().describe("Held, pressed or chosen for this act alone"),
+  deeds: z.array(
+    z.looseObject({
+      action: z.looseObject({ do: z.string() }),
+      seconds: z.number(),
+      must: z.looseObject({ must: z.string() }).optional().describe("What must be seen of it"),
+    }),
+  ),
+});
+
 export const planStepSchema = z.strictObject({
   id: z.string(),
   checkId: z.string().optional().describe("For a check: its key"),
@@ -220,6 +233,9 @@ export const planStepSchema = z.strictObject({
   why: z.array(z.string()).optional().describe("In a re-test: why it is in it"),
   minutes: z.number(),
   metres: z.number().describe("Walked to it"),
+  state: stateSchema.describe("The machine before it, in the words /expect takes"),
+  acts: z.array(actSchema).describe("What is done, deed by deed; empty where it only looks"),
+  proves: z.array(faultSchema).describe("The faults it would show for certain"),
 });
 
 export const planResponse = z.strictObject({
@@ -252,6 +268,30 @@ export const planCheckRequest = z.strictObject({
       }),
     )
     .describe("In order. Of a change `leaves` says what it changes; of a check `checkId` says which it is"),
+});
+
+export const planProveRequest = z.strictObject({
+  ...planFields,
+  steps: planCheckRequest.shape.steps.optional(),
+});
+
+export const planProveResponse = z.strictObject({
+  tests: z.number().int(),
+  wrong: z
+    .array(z.strictObject({ step: z.string(), expected: z.string(), got: z.string() }))
+    .describe("What must be seen, and what a machine with nothing wrong shows there instead"),
+  masked: z
+    .array(z.strictObject({ step: z.string(), claims: z.array(faultSchema) }))
+    .describe("Acts that do not prove what they are made to prove"),
+  faults: z.number().int(),
+  visible: z.number().int().describe("Faults some walk could show for certain"),
+  seen: z.number().int(),
+  maybe: z.number().int().describe("A loose contact may show in any act, and shows for certain in none"),
+  unproven: z.array(faultSchema).describe("Visible, and not seen by these steps"),
+  unseen: z.array(faultSchema.extend({ why: z.enum(["maker_procedure", "never_used", "redundant_with"]) })),
+  hazards: z.array(faultSchema.extend({ step: z.string(), harm: z.string() })),
+  noWayHome: z.array(z.strictObject({ step: z.string(), faults: z.array(z.string()) })),
+  open: z.array(z.string()),
 });
 
 export const planCheckResponse = z.strictObject({

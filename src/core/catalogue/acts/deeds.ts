@@ -23,6 +23,10 @@ export const move = (machine: Machine, station: Station, fn: string, direction: 
   return found?.directions.includes(direction) === true ? { station, fn: found, direction } : undefined;
 };
 
+/** The station it is driven from: a spider by its remote. */
+export const driver = (machine: Machine): "platform" | "remote" =>
+  machine.stations.includes("remote") ? "remote" : "platform";
+
 export const otherWay = (tried: Move): Move => ({
   ...tried,
   direction: tried.fn.directions[tried.direction === tried.fn.directions[0] ? 1 : 0],

@@ -1,15 +1,15 @@
 import { amount } from "../../machine/action";
 import { legAxes } from "../../machine/condition";
 import { mainLift } from "../../machine/functions";
-import type { Machine } from "../../machine/machine";
 import { thresholdsOf } from "../../machine/thresholds";
 import type { LampId } from "../../vocabulary/signs";
 import type { Station } from "../../vocabulary/stations";
-import { type Act, type Deed, fault, type Setting } from "./act";
+import { type Act, fault, type Must, type Setting } from "./act";
 import {
   act,
   confirm,
   deadSensor,
+  driver,
   enabled,
   letEnableGo,
   letGo,
@@ -17,7 +17,6 @@ import {
   move,
   mover,
   operate,
-  orOnAuxiliary,
   otherWay,
   push,
   secondsTo,
@@ -27,6 +26,7 @@ import {
   stuckEnable,
   wait,
 } from "./deeds";
+import { duringSelfCheck } from "./stops-and-enables";
 
 const none: readonly Act[] = [];
 
@@ -49,7 +49,7 @@ export const shows = (
 /** As power comes on the lamps flash and settle; until the panel has checked itself nothing moves. */
 export function wakes(setting: Setting, station: "ground" | "platform"): readonly Act[] {
   const { machine } = setting;
-  const tried = mover(setting, station);
+  const tried = mover(setting, station, undefined, { engine: "running" });
   const checks = machine.selfCheckS > 0;
   return [
     {
@@ -64,17 +64,6 @@ export function wakes(setting: Setting, station: "ground" | "platform"): readonl
       ],
       claims: checks ? [fault("lamp.bulb_check", "dead")] : [],
     },
-  ];
-}
-
-function duringSelfCheck(setting: Setting, tried: Move): readonly Deed[] {
-  const must = { must: "stay", because: "self_check_running" } as const;
-  return [
-    ...enabled(setting.machine, tried.station),
-    operate(tried, 0.5, must),
-    letGo(tried),
-    ...orOnAuxiliary(setting, tried, must),
-    letEnableGo(tried),
   ];
 }
 
@@ -262,10 +251,6 @@ export function legsNeeded(setting: Setting): readonly Act[] {
   ];
 }
 
-/** The station it is driven from: a spider by its remote. */
-export const driver = (machine: Machine): "platform" | "remote" =>
-  machine.stations.includes("remote") ? "remote" : "platform";
-
 /** Swung past the rear: drive waits for its confirmation. */
 export function directionConfirm(setting: Setting): readonly Act[] {
   const { machine, stands } = setting;
@@ -424,25 +409,46 @@ export const charges: readonly Act[] = [
   },
 ];
 
-/** Raised above the height at which the cut acts, its lamp flashing, it only creeps. */
-export function cutBack(setting: Setting): readonly Act[] {
-  const { machine, stands } = setting;
+/** Raised to just above the height at which the cut acts: it creeps, its lamp flashing. */
+export const cutBack = (setting: Setting): readonly Act[] =>
+  justAbove(
+    setting,
+    "cut_back_height",
+    "drive_cut_back",
+    [
+      { must: "slow_down", because: "drive_cut_back" },
+      { must: "show", lamp: "creep", as: "flashing" },
+    ],
+    [fault("lamp.creep", "dead")],
+  );
+
+/** Raised to just above the height at which the cut acts: it does not drive. */
+export const cutOut = (setting: Setting): readonly Act[] =>
+  justAbove(setting, "cut_out_height", "drive_cut_out", [{ must: "stay", because: "drive_cut_out" }], []);
+
+/** No higher than it takes: a sensor that acts late is seen there, and nowhere above. */
+function justAbove(
+  { machine, stands }: Setting,
+  height: "cut_back_height" | "cut_out_height",
+  interlock: string,
+  [must, ...more]: readonly [Must, ...Must[]],
+  claims: Act["claims"],
+): readonly Act[] {
   const drive = move(machine, "platform", "drive", "forward");
   const main = mainLift(machine.functions);
   if (drive === undefined || main === undefined) return none;
   const up: Move = { station: "platform", fn: main, direction: "up" };
   const before = stands("platform", "drive");
-  const height = thresholdsOf(machine.sheet).cut_back_height;
-  const toS = main.axes.some((axis) => amount(before, axis) > height)
-    ? 0
-    : secondsTo(main, before, height + 0.02);
+  const at = thresholdsOf(machine.sheet)[height];
+  const toS = main.axes.some((axis) => amount(before, axis) > at) ? 0 : secondsTo(main, before, at + 0.02);
+  const selected = (to: "lift" | "drive") => (before.selector === undefined ? [] : [set("selector", to)]);
   const raised = [
-    ...(before.selector === undefined ? [] : [set("selector", "lift")]),
+    ...selected("lift"),
     ...enabled(machine, "platform"),
     operate(up, toS, { must: "move" }),
     letGo(up),
     letEnableGo(up),
-    ...(before.selector === undefined ? [] : [set("selector", "drive")]),
+    ...selected("drive"),
   ];
   return [
     act(
@@ -450,11 +456,11 @@ export function cutBack(setting: Setting): readonly Act[] {
       [
         ...(toS === 0 ? [] : raised),
         ...enabled(machine, "platform"),
-        operate(drive, shortS, { must: "slow_down", because: "drive_cut_back" }),
-        wait(0, { must: "show", lamp: "creep", as: "flashing" }),
-        letGo(drive, { must: "stop" }),
+        operate(drive, shortS, must),
+        ...more.map((too) => wait(0, too)),
+        letGo(drive),
       ],
-      { claims: [deadSensor("drive_cut_back"), fault("lamp.creep", "dead")] },
+      { claims: [deadSensor(interlock), ...claims] },
     ),
   ];
 }

@@ -1,7 +1,8 @@
 import { type Act, fault, type Must, type Setting } from "./act";
-import { act, deadSensor, enabled, letEnableGo, letGo, move, operate, shortS } from "./deeds";
-import { brakeHold, cutBack, directionConfirm, driver, remoteEnable, tiltLamp } from "./devices";
+import { act, deadSensor, driver, enabled, letEnableGo, letGo, move, operate, shortS } from "./deeds";
+import { brakeHold, cutBack, cutOut, directionConfirm, remoteEnable, tiltLamp } from "./devices";
 import { guardBlocked } from "./footing";
+import { noDriveOnAuxiliary } from "./lowering";
 import { refuses } from "./refusals";
 import { enableLetGo } from "./stops-and-enables";
 import type { Write } from "./write";
@@ -49,9 +50,10 @@ export const drivingActs: Readonly<Record<string, Write>> = {
     driven(s, { must: "move" }, { claims: [fault("brakes", "weak"), fault("brakes", "dead")] }),
   "drive.cut_back": cutBack,
   "drive.speed_ratio": cutBack,
-  "drive.cut_out": (s) => refuses(s, driver(s.machine), forward, "drive_cut_out"),
+  "drive.cut_out": cutOut,
   "drive.legs_down": (s) => refuses(s, driver(s.machine), forward, "legs_down_no_travel"),
   "drive.not_chosen": (s) => [
+    ...(has(s, "travel_not_selected") ? noDriveOnAuxiliary(s) : []),
     ...(has(s, "travel_not_selected")
       ? refuses(s, driver(s.machine), forward, "travel_not_selected", { given: { mode: "boom" } })
       : []),

@@ -7,6 +7,7 @@ import type { Station } from "../../vocabulary/stations";
 import { type Act, fault, type Setting } from "./act";
 import {
   act,
+  driver,
   enabled,
   letEnableGo,
   letGo,
@@ -51,6 +52,7 @@ export function stopWhileLowering(setting: Setting, station: "ground" | "platfor
         ...(before.engine === undefined
           ? []
           : [
+              wait(machine.selfCheckS),
               ...enabled(machine, station),
               operate(down, 1, { must: "stay", because: "engine_not_running" } as const),
               letGo(down),
@@ -131,13 +133,13 @@ export function auxiliary(setting: Setting, station: "ground" | "platform"): rea
 
 /** The auxiliary drives nothing. */
 export function noDriveOnAuxiliary({ machine, stands }: Setting): readonly Act[] {
-  const drive = move(machine, "platform", "drive", "forward");
-  if (drive === undefined || stands("platform", "drive").auxiliaryRunS === undefined) return [];
+  const drive = move(machine, driver(machine), "drive", "forward");
+  if (drive === undefined || stands(drive.station, "drive").auxiliaryRunS === undefined) return [];
   return [
     act(
       drive,
       [
-        ...enabled(machine, "platform"),
+        ...enabled(machine, drive.station),
         operate(drive, shortS, { must: "stay", because: "no_drive_on_auxiliary" }, "auxiliary"),
         letGo(drive),
       ],

@@ -1,4 +1,4 @@
-import { wait } from "./deeds";
+import { driver, wait } from "./deeds";
 import {
   brakePins,
   crankTurns,
@@ -41,7 +41,10 @@ export const platformActs: Readonly<Record<string, Write>> = {
   "platform.enable_let_go": (s) => enableLetGo(s, p),
   "platform.function_first": (s) => functionFirst(s, p),
   "platform.stop_while_lowering": (s) => stopWhileLowering(s, p),
-  "platform.auxiliary": (s) => [...noDriveOnAuxiliary(s), ...auxiliary(s, p)],
+  "platform.auxiliary": (s) => [
+    ...(driver(s.machine) === p ? noDriveOnAuxiliary(s) : []),
+    ...auxiliary(s, p),
+  ],
   "platform.crush_guard": (s) =>
     refusesAny(s, p, undefined, "crush_guard_pressed", {
       given: { crushGuard: "pressed" },

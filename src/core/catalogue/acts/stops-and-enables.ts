@@ -1,6 +1,6 @@
 import { figureOf } from "../../sheet/read";
 import type { Station } from "../../vocabulary/stations";
-import { type Act, fault, type Setting } from "./act";
+import { type Act, type Deed, fault, type Setting } from "./act";
 import {
   act,
   crank,
@@ -18,6 +18,19 @@ import {
   stuckEnable,
 } from "./deeds";
 import { refusesAny } from "./refusals";
+
+/** Until the panel has checked itself nothing moves. */
+export function duringSelfCheck(setting: Setting, tried: Move): readonly Deed[] {
+  if (setting.machine.selfCheckS === 0) return [];
+  const must = { must: "stay", because: "self_check_running" } as const;
+  return [
+    ...enabled(setting.machine, tried.station),
+    operate(tried, 0.5, must),
+    letGo(tried),
+    ...orOnAuxiliary(setting, tried, must),
+    letEnableGo(tried),
+  ];
+}
 
 /** What cuts the power: pressed, the panel dies and nothing answers; put back, the panel wakes. */
 function cuts(
@@ -40,6 +53,7 @@ function cuts(
         ...orOnAuxiliary(setting, tried, { must: "stay", because }),
         letEnableGo(tried),
         set(variable, on, { must: "light" }),
+        ...duringSelfCheck(setting, tried),
       ],
       { claims },
     ),
