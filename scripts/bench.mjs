@@ -12,7 +12,7 @@ import { during, giveUp } from "./setup/say.mjs";
 
 await ensurePackages({ browser: true });
 const [of, ...rest] = process.argv.slice(2);
-if (of === "model" || of === "plan") {
+if (of === "model" || of === "plan" || of === "proof") {
   const core = await run(process.execPath, ["--import", "tsx", join("bench", of, `${of}.ts`), ...rest], {
     show: true,
   });

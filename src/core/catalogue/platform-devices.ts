@@ -182,7 +182,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     part: "leg_switches",
     to: { families: ["rough_terrain_scissor"], features: ["outriggers"] },
     tries: ["legs_while_raised"],
-    needs: { ...platformMoves, posture: "raised" },
+    needs: { ...clear, outriggers: "out" },
     cautions: ["look_below"],
     minutes: 0.4,
     conditions: { moved: refuses },
