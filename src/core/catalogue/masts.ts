@@ -98,7 +98,6 @@ export const mastChecks: readonly CheckDefinition[] = [
     to: { power: "hand_crank" },
     tries: ["crank_locked"],
     cautions: ["never_crank_empty"],
-    assistant: true,
     minutes: 0.5,
     conditions: {
       moved: floor("moves_or_does_not_stop"),

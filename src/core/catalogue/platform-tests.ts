@@ -189,7 +189,6 @@ export const platformTests: readonly CheckDefinition[] = [
     minutes: 1,
     carry: ["timber"],
     cautions: ["look_below"],
-    assistant: true,
     conditions: { drove: floor("guard"), alarm_silent: floor("guard") },
   },
   {
@@ -202,7 +201,6 @@ export const platformTests: readonly CheckDefinition[] = [
     minutes: 1,
     carry: ["timber"],
     cautions: ["look_below"],
-    assistant: true,
     conditions: { drove: floor("guard"), alarm_silent: floor("guard") },
   },
   {

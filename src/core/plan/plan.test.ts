@@ -86,10 +86,19 @@ describe("what is at hand", () => {
     const reasons = Object.fromEntries(
       alone.incomplete.map(({ check, reason }) => [check.definition.id, reason]),
     );
-    expect(reasons).toMatchObject({
-      "guard.block_left": { why: "no_assistant" },
+    // Alone a small scissor can be done whole; what lacks its ramp cannot.
+    expect(reasons).toEqual({
       "tilt.alarm": { why: "not_at_hand", thing: "ramp" },
     });
+    const boomAlone = planInspection({
+      ...input,
+      sheet: articulatingBoomSheet,
+      found: foundStowed(articulatingBoomSheet),
+      atHand: { people: 1, missing: [], key: true },
+    });
+    expect(boomAlone.incomplete.map((i) => [i.check.definition.id, i.reason.why])).toEqual([
+      ["axle.lockout", "no_assistant"],
+    ]);
     expect(alone.carry).not.toContain("ramp");
     expect(alone.checks.some((c) => c.definition.id === "tilt.alarm")).toBe(false);
   });

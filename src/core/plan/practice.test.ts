@@ -103,8 +103,10 @@ describe("the order practitioners follow", () => {
   it("says what to carry and when a second pair of eyes is needed", () => {
     expect(planInspection({ ...base, sheet: slabScissorSheet })).toMatchObject({
       carry: ["ramp", "tape", "timber"],
-      needsAssistant: true,
+      // Timber is laid with the lift down, and the guards are watched from aboard.
+      needsAssistant: false,
     });
+    expect(planInspection({ ...base, sheet: articulatingBoomSheet }).needsAssistant).toBe(true);
     const checkIn = planInspection({ ...base, sheet: articulatingBoomSheet, scope: { kind: "check_in" } });
     expect(checkIn.carry).toEqual(["rag"]);
     expect(checkIn.checks.some((c) => c.definition.station === "platform")).toBe(false);
