@@ -1,10 +1,12 @@
 import { type Act, fault, type Must, type Setting } from "./act";
 import { act, deadSensor, driver, enabled, letEnableGo, letGo, move, operate, shortS } from "./deeds";
-import { brakeHold, cutBack, cutOut, directionConfirm, remoteEnable, tiltLamp } from "./devices";
 import { guardBlocked } from "./footing";
+import { cutBack, cutOut } from "./limits";
 import { noDriveOnAuxiliary } from "./lowering";
 import { refuses } from "./refusals";
+import { tiltLamp } from "./signs";
 import { enableLetGo } from "./stops-and-enables";
+import { brakeHold, directionConfirm, remoteEnable } from "./wheels";
 import type { Write } from "./write";
 
 const forward = ["drive", "forward"] as const;

@@ -1,17 +1,6 @@
 import type { Setting } from "./act";
-import {
-  axlesIn,
-  charges,
-  glowLamp,
-  locked,
-  pushed,
-  reachStripe,
-  reachTest,
-  shows,
-  towerSequence,
-  wakes,
-} from "./devices";
 import { legsStayDown } from "./footing";
+import { axlesIn, reachStripe, towerSequence } from "./limits";
 import {
   auxiliary,
   drift,
@@ -23,6 +12,7 @@ import {
   stopWhileLowering,
 } from "./lowering";
 import { refuses, refusesAny } from "./refusals";
+import { charges, glowLamp, reachTest, shows, wakes } from "./signs";
 import {
   deadStation,
   disconnectOff,
@@ -30,6 +20,7 @@ import {
   stillWithoutEnable,
   stopButton,
 } from "./stops-and-enables";
+import { locked, pushed } from "./wheels";
 import type { Write } from "./write";
 
 const g = "ground";

@@ -1,17 +1,10 @@
+import { brakePins, crankTurns } from "./crank";
 import { driver, wait } from "./deeds";
-import {
-  brakePins,
-  crankTurns,
-  creepSwitch,
-  horn,
-  jibStow,
-  legsNeeded,
-  shows,
-  towerSequence,
-} from "./devices";
 import { legsStayDown } from "./footing";
+import { creepSwitch, jibStow, legsNeeded, towerSequence } from "./limits";
 import { auxiliary, loweringAlarm, noDriveOnAuxiliary, stopWhileLowering } from "./lowering";
 import { refuses, refusesAny, slows } from "./refusals";
+import { horn, shows } from "./signs";
 import {
   enableLetGo,
   enableTimeOut,
