@@ -18,9 +18,9 @@ import {
   secondsTo,
   set,
   shortS,
-  stuckEnable,
   wait,
 } from "./deeds";
+import { enableLetGo } from "./stops-and-enables";
 
 const liftUp = (machine: Machine, station: Station): Move | undefined => {
   const fn = mainLift(machine.functions);
@@ -63,24 +63,13 @@ export function stopWhileLowering(setting: Setting, station: "ground" | "platfor
   ];
 }
 
-/** On the way down the enable is let go, and the alarm listened for. */
+/** On the way down the enable is let go. */
 export function enableLetGoLowering(setting: Setting, station: Station): readonly Act[] {
   const down = liftDown(setting.machine, station);
-  if (down === undefined) return [];
-  return [
-    act(
-      down,
-      [
-        ...enabled(setting.machine, station),
-        operate(down, shortS, { must: "move" }),
-        letEnableGo(down, { must: "stop" }),
-        letGo(down),
-      ],
-      { claims: [stuckEnable(setting.machine, station)] },
-    ),
-  ];
+  return down === undefined ? [] : enableLetGo(setting, station, down);
 }
 
+/** On the way down the alarm is listened for. */
 export function loweringAlarm(setting: Setting, station: Station): readonly Act[] {
   const down = liftDown(setting.machine, station);
   if (down === undefined) return [];
