@@ -41,6 +41,9 @@ const lookedAt: ReadonlySet<string> = new Set([
   "start.glow",
   // Without an engine there is nothing to start.
   "platform.pedal_start",
+  // Without the sheet's figure nobody can say beforehand when it lapses, or where it stops.
+  "platform.enable_time_out",
+  "ground.reach_stripe",
 ]);
 
 /** The checks that must find something to try, by id. */
