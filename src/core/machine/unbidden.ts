@@ -26,7 +26,9 @@ export interface Danger {
 
 /** The standing dangers this machine can come into. */
 export function dangersOf(sheet: Sheet, terms: Terms): readonly Danger[] {
-  const standsOnLegs = (legged as readonly string[]).includes(sheet.family) ? "on_legs" : "on_wheels";
+  const onLegs =
+    (legged as readonly string[]).includes(sheet.family) && applies(sheet, { features: ["outriggers"] });
+  const standsOnLegs = onLegs ? "on_legs" : "on_wheels";
   return [
     { harm: "tips", when: bind(tipsWhen(standsOnLegs), terms) } as const,
     { harm: "falls", when: bind(fallsWhen, terms) } as const,
