@@ -120,6 +120,16 @@ function randomScope(random: Random, sheet: Sheet): Scope {
   };
 }
 
+/** An order that differs from the usual one in every choice. */
+export const otherPractice: Practice = {
+  start: "rear",
+  documents: "last",
+  survey: "first",
+  look: "as_you_pass",
+  auxiliary: "first",
+  guards: "early",
+};
+
 const randomPractice = (random: Random): Practice => ({
   start: pick(random, ["rear", "engine", "right_rear_wheel", "documents"]),
   documents: pick(random, ["first", "last"]),

@@ -1,5 +1,5 @@
 import type { Applies } from "../vocabulary/applies-to";
-import type { AxisId, State } from "../vocabulary/state/values";
+import type { AxisId, State, WordId } from "../vocabulary/state/values";
 import { all, any, type Bound, type Condition, is, legsBear, not, raised } from "./condition";
 
 /** Something that moves without anybody working a function, for as long as its condition holds. */
@@ -17,6 +17,8 @@ export interface WayDown {
   /** Also the component that can fail. */
   readonly id: `way.${string}`;
   readonly to: Applies;
+  /** What a person opens or holds, and how it is shut. */
+  readonly opened: readonly [variable: WordId, open: string, shut: string];
   readonly when: Condition;
   /** The speed it is metered at, as a part of lowering under power. */
   readonly metered: number;
@@ -27,23 +29,38 @@ export const waysDown: readonly WayDown[] = [
   {
     id: "way.descent",
     to: { features: ["manual_descent"] },
+    opened: ["valve.descent", "open", "shut"],
     when: is("valve.descent", "open"),
     metered: 0.5,
   },
   {
     id: "way.bleed_down",
     to: { features: ["bleed_down_valve"] },
+    opened: ["valve.bleed_down", "open", "shut"],
     when: is("valve.bleed_down", "open"),
     metered: 0.3,
   },
   {
     id: "way.electric",
     to: { features: ["electric_descent"], power: "electrical" },
+    opened: ["electricDescent", "held", "released"],
     when: all(is("electricDescent", "held"), not(is("battery", "flat"))),
     metered: 0.5,
   },
-  { id: "way.cable", to: { features: ["cable_descent"] }, when: is("cableDescent", "pulled"), metered: 0.5 },
-  { id: "way.hook_tool", to: { features: ["hook_tool"] }, when: is("hookTool", "fitted"), metered: 0.2 },
+  {
+    id: "way.cable",
+    to: { features: ["cable_descent"] },
+    opened: ["cableDescent", "pulled", "released"],
+    when: is("cableDescent", "pulled"),
+    metered: 0.5,
+  },
+  {
+    id: "way.hook_tool",
+    to: { features: ["hook_tool"] },
+    opened: ["hookTool", "fitted", "in_clip"],
+    when: is("hookTool", "fitted"),
+    metered: 0.2,
+  },
 ];
 
 /** A grade along the wheels. A block under one side tilts a machine and does not roll it. */

@@ -1,7 +1,8 @@
-import { type AxisId, type State, unknown, type Value } from "../vocabulary/state/values";
+import { type State, unknown, type Value } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
-import { type Action, amount, type BlockedBy, type Draft, type Observation } from "./action";
+import type { Action, BlockedBy, Draft, Observation } from "./action";
 import { evaluate, test, undecided } from "./condition";
+import { follow, pinsFollow } from "./follow";
 import type { BoundInterlock } from "./interlock";
 import type { Machine } from "./machine";
 import { type Movement, movementKey } from "./movement";
@@ -147,24 +148,6 @@ function moved(at: Value | undefined, by: number, signed: boolean): number | typ
 function anyHolds(interlocks: readonly BoundInterlock[], state: State): boolean {
   for (const interlock of interlocks) if (test(interlock.when, state) === 1) return true;
   return false;
-}
-
-/** What other parts do as an axis moves. */
-function follow(machine: Machine, draft: Draft, group: string): void {
-  if (group === "boom" && draft.swung !== undefined) {
-    const swing = draft["axis.swing"];
-    if (typeof swing === "number") draft.swung = swing > 0.5 || swing < -0.5 ? "past_rear" : "straight";
-  }
-  if (group === "boom" && draft.cradle !== undefined) {
-    const away = machine.boomAxes.some((axis: AxisId) => Math.abs(amount(draft, axis)) > 0.001);
-    draft.cradle = away ? "not_home" : "home";
-  }
-  if (group === "lift" && draft.brakePins !== undefined) pinsFollow(machine, draft);
-}
-
-/** The brake pins of a mast engage as it clears its chassis, and let go as it comes down. */
-function pinsFollow(machine: Machine, draft: Draft): void {
-  if (!machine.pinsStuck) draft.brakePins = amount(draft, "axis.lift") > 0.05 ? "engaged" : "released";
 }
 
 /** Which interlocks hold a movement back in this state, certain ones first, then those that may. */

@@ -1,5 +1,6 @@
 import type { KnownValue, State, WordId } from "../vocabulary/state/values";
 import type { Action } from "./action";
+import { waysDown } from "./by-itself";
 import { above, all, any, bind, type Condition, is, not, raised, test } from "./condition";
 import type { FunctionGroup } from "./functions";
 import type { Machine } from "./machine";
@@ -29,14 +30,6 @@ interface Forbidden {
 const onSlope = any(is("incline", "slope"), is("incline", "one_slope"), is("incline", "beyond_trip"));
 const inTheWay = any(is("near", "beneath"), is("near", "in_stack"));
 const onItsProp = all(is("prop", "set"), not(above("axis.lift", 0.31)), is("disconnect", "off"));
-
-const waysOpened = [
-  ["valve.descent", "open"],
-  ["valve.bleed_down", "open"],
-  ["electricDescent", "held"],
-  ["cableDescent", "pulled"],
-  ["hookTool", "fitted"],
-] as const;
 
 /** In the order in which they are told. */
 export const forbidden: readonly Forbidden[] = [
@@ -69,8 +62,8 @@ export const forbidden: readonly Forbidden[] = [
     operates: ["drive", "tracks", "legs", "axles"],
     when: is("near", "beside"),
   },
-  ...waysOpened.map(
-    ([variable, value]): Forbidden => ({
+  ...waysDown.map(
+    ({ opened: [variable, value] }): Forbidden => ({
       id: `lowers_onto_somebody.${variable}`,
       why: "Everybody is clear of what comes down before a way down is opened.",
       sets: [variable, value] as Setting,

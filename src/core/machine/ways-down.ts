@@ -1,4 +1,4 @@
-import type { State, VariableId } from "../vocabulary/state/values";
+import type { State } from "../vocabulary/state/values";
 import type { Action } from "./action";
 import { waysDown } from "./by-itself";
 import { mainLift } from "./functions";
@@ -10,15 +10,6 @@ export interface Lowering {
   readonly by: string;
   readonly power: "main" | "auxiliary" | "none";
 }
-
-/** What a person does to open or hold a way down that needs no main power. */
-const opened: Readonly<Record<string, readonly [VariableId, string]>> = {
-  "way.descent": ["valve.descent", "open"],
-  "way.bleed_down": ["valve.bleed_down", "open"],
-  "way.electric": ["electricDescent", "held"],
-  "way.cable": ["cableDescent", "pulled"],
-  "way.hook_tool": ["hookTool", "fitted"],
-};
 
 /**
  * Every way that would bring the platform down from this state on the machine as built or as failed, tried on the
@@ -42,9 +33,8 @@ export function loweringsFrom(machine: Machine, state: State): readonly Lowering
         return lower(held, down, 1) ? [{ by: station, power }] : [];
       }),
     );
-  const byHand = waysDown.flatMap(({ id }): readonly Lowering[] => {
-    const [variable, to] = opened[id] ?? [];
-    if (variable === undefined || to === undefined || state[variable] === undefined) return [];
+  const byHand = waysDown.flatMap(({ id, opened: [variable, to] }): readonly Lowering[] => {
+    if (state[variable] === undefined) return [];
     const open = step(machine, state, { do: "set", variable, to }, 0).state;
     return lower(open, { do: "wait" }, 1) ? [{ by: id, power: "none" }] : [];
   });

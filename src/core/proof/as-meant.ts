@@ -1,6 +1,7 @@
 import type { Deed } from "../catalogue/acts/act";
 import type { StepResult } from "../machine/action";
 import type { Machine } from "../machine/machine";
+import { whatHoldsBack } from "../machine/operate";
 import { signsOf } from "../machine/signs";
 
 /** How the machine without faults differs from what a deed is written to show; undefined where it does not. */
@@ -34,7 +35,9 @@ export function differs(machine: Machine, deed: Deed, result: StepResult): strin
     case "stay":
       return certain("stays") && held.includes(must.because) ? undefined : shown;
     case "stop_itself":
-      return certain("moves_then_stops") ? undefined : shown;
+      return certain("moves_then_stops") && nowHeld(machine, deed, result).includes(must.because)
+        ? undefined
+        : shown;
     case "stop":
       return seen.includes("stops") ? undefined : shown;
     case "lower":
@@ -74,3 +77,11 @@ export function differs(machine: Machine, deed: Deed, result: StepResult): strin
       return result.state.brakePins === "released" ? undefined : "pins engaged";
   }
 }
+
+/** What holds a movement back where it has come to. */
+const nowHeld = (machine: Machine, { action }: Deed, { state }: StepResult): readonly string[] =>
+  action.do === "operate"
+    ? whatHoldsBack(machine, state, action.station, action.function, action.direction).map(
+        (by) => by.interlock,
+      )
+    : [];

@@ -1,6 +1,6 @@
 import type { Act } from "../catalogue/acts/act";
 import type { Draft } from "../machine/action";
-import { propAt } from "../machine/by-itself";
+import { followAll } from "../machine/follow";
 import { type FunctionGroup, mainLift } from "../machine/functions";
 import type { Machine } from "../machine/machine";
 import { stands } from "../machine/stands";
@@ -50,24 +50,12 @@ export function starting(
   given?: State,
 ): State {
   const state: Draft = { ...stands(machine, plan, { station, group }), ...axes };
-  if (state.cradle !== undefined) {
-    const away = machine.boomAxes.some((axis) => Math.abs(axes[axis] ?? 0) > 0.001);
-    state.cradle = away ? "not_home" : "home";
-  }
-  if (state.brakePins !== undefined)
-    state.brakePins = (axes["axis.lift"] ?? 0) > 0.05 ? "engaged" : "released";
-  if (state.swung !== undefined) {
-    const swing = axes["axis.swing"] ?? 0;
-    state.swung = Math.abs(swing) > 0.5 ? "past_rear" : "straight";
-  }
+  followAll(machine, state);
   return { ...state, ...given };
 }
 
 /** Where an act leaves the axes. */
 export const axesLeft = (state: State): Axes => axesIn(state);
-
-/** A lift on its prop stands where the prop holds it. */
-export const onProp = propAt;
 
 export const startingFor = (
   machine: Machine,

@@ -11,6 +11,7 @@ import {
   shortS,
   wait,
 } from "../catalogue/acts/deeds";
+import { waysDown } from "../machine/by-itself";
 import { type MachineFunction, mainLift } from "../machine/functions";
 import { type Machine, stowedState } from "../machine/machine";
 import type { PlanId, PlanState } from "../vocabulary/state/values";
@@ -113,9 +114,9 @@ function drivenTo(machine: Machine, incline: string): Act | undefined {
 function ontoTheProp(machine: Machine, here: Station, from: Axes, to: Axes): Act | undefined {
   const fn = mainLift(machine.functions);
   const axis = fn?.axes[0];
-  const way = waysByHand.find(([variable]) => variable in stowedState(machine));
+  const way = waysDown.find(({ opened }) => opened[0] in stowedState(machine));
   if (fn === undefined || axis === undefined || way === undefined) return undefined;
-  const [variable, open, shut] = way;
+  const [variable, open, shut] = way.opened;
   const seconds = Math.abs((to[axis] ?? 0) - (from[axis] ?? 0)) / fn.ratePerS / 0.2;
   return {
     station: here,
@@ -124,10 +125,3 @@ function ontoTheProp(machine: Machine, here: Station, from: Axes, to: Axes): Act
     claims: [],
   };
 }
-
-const waysByHand = [
-  ["valve.descent", "open", "shut"],
-  ["cableDescent", "pulled", "released"],
-  ["electricDescent", "held", "released"],
-  ["valve.bleed_down", "open", "shut"],
-] as const;

@@ -1,23 +1,15 @@
 import { describe, expect, it } from "vitest";
+import { otherPractice } from "@/demo/random-input";
 import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
 import { canBeFound, type FoundKind, foundState } from "../plan/found";
 import { type PlanStep, planInspection } from "../plan/plan";
 import type { Sheet } from "../sheet/sheet";
-import { type Practice, usualPractice } from "../vocabulary/practice";
+import { usualPractice } from "../vocabulary/practice";
 import { along } from "./along";
 import { faultName, subjectOf } from "./faults";
 import { type Proof, prove } from "./prove";
 import { couldShow } from "./reads";
 import { tellsApart } from "./run";
-
-const otherPractice: Practice = {
-  start: "rear",
-  documents: "last",
-  survey: "first",
-  look: "as_you_pass",
-  auxiliary: "first",
-  guards: "early",
-};
 
 const sheetOf = (id: DemoSheetId): Sheet => demoSheets[id];
 

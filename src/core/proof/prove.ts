@@ -4,7 +4,7 @@ import type { Sheet } from "../sheet/sheet";
 import type { PlanState, StopId } from "../vocabulary/state/values";
 import { type Along, along, type Moment, type ProofStep } from "./along";
 import { differs } from "./as-meant";
-import { type Failed, sameFault, subjectOf } from "./faults";
+import { type Failed, type Subject, sameFault, subjectOf } from "./faults";
 import { type Hazard, harmUnder, withoutWayHome } from "./hazards";
 import { couldShow } from "./reads";
 import { tellsApart } from "./run";
@@ -24,6 +24,8 @@ export interface Masked {
 }
 
 export interface Proof {
+  /** Every act in the state it was made in, and the machine before each step. */
+  readonly walked: Along;
   /** Acts made. */
   readonly tests: number;
   readonly wrong: readonly Wrong[];
@@ -67,6 +69,7 @@ export function prove(sheet: Sheet, found: PlanState, steps: readonly ProofStep[
   const unsure = (failed: Failed) => perhaps.has(failed) || failed.fault.mode === "intermittent";
   const missed = left.filter((failed) => !unsure(failed));
   return {
+    walked,
     tests: moments.length,
     wrong: moments.flatMap((moment) => wrongIn(subject.machine, moment)),
     masked: [
@@ -84,7 +87,7 @@ export function prove(sheet: Sheet, found: PlanState, steps: readonly ProofStep[
       const why = unseenWhy(subject.machine, failed);
       return why === undefined ? [] : [{ ...failed.fault, why }];
     }),
-    hazards: hazardsOf(subject.failed, moments, firstSeen),
+    hazards: hazardsOf(subject, moments, firstSeen),
     noWayHome: withoutWayHome(
       moments.map((moment, i) => ({
         moment,
@@ -160,7 +163,7 @@ function firstOf(shown: readonly (readonly Failed[])[]): ReadonlyMap<Failed, num
 }
 
 function hazardsOf(
-  all: readonly Failed[],
+  { machine, failed: all }: Subject,
   moments: readonly Moment[],
   firstSeen: ReadonlyMap<Failed, number>,
 ): readonly Hazard[] {
@@ -169,7 +172,7 @@ function hazardsOf(
   for (const [i, moment] of moments.entries()) {
     for (const failed of all) {
       if ((firstSeen.get(failed) ?? moments.length) < i) continue;
-      if (!couldShow(failed.machine, moment.act, moment.from, failed.fault)) continue;
+      if (!couldShow(machine, moment.act, moment.from, failed.fault)) continue;
       const { component, mode } = failed.fault;
       for (const harm of harmUnder(failed, moment, proven))
         hazards.push({ step: moment.step, component, mode, harm });

@@ -1,18 +1,13 @@
 import type { Act, Deed } from "../catalogue/acts/act";
 import type { Action } from "../machine/action";
+import { waysDown } from "../machine/by-itself";
 import type { ComponentId, Fault } from "../machine/faults";
 import type { Machine } from "../machine/machine";
 import { movementKey } from "../machine/movement";
 import type { State } from "../vocabulary/state/values";
 
 /** What each way down is opened by. */
-const opens: Readonly<Record<string, string>> = {
-  "way.descent": "valve.descent",
-  "way.bleed_down": "valve.bleed_down",
-  "way.electric": "electricDescent",
-  "way.cable": "cableDescent",
-  "way.hook_tool": "hookTool",
-};
+const opens: ReadonlyMap<string, string> = new Map(waysDown.map(({ id, opened }) => [id, opened[0]]));
 
 /** What an act does and looks at, as far as a failing part could show in it. */
 interface Reading {
@@ -37,7 +32,7 @@ export function couldShow(machine: Machine, act: Act, from: State, { component, 
   if (components.has(component)) return true;
   if (allLamps && component.startsWith("lamp.")) return true;
   if (mode === "leaking") return lasts;
-  if (component.startsWith("way.")) return mode === "stuck_on" ? lasts : sets.has(opens[component] ?? "");
+  if (component.startsWith("way.")) return mode === "stuck_on" ? lasts : sets.has(opens.get(component) ?? "");
   if (component.startsWith("stop.")) return sets.has(component);
   if (component === "supply" || component === "sensor.stop_button_in") return setsPower(sets);
   if (component === "sensor.disconnect_off") return sets.has("disconnect");

@@ -1,4 +1,5 @@
 import type { Machine } from "../machine/machine";
+import { mayHave } from "../sheet/read";
 import type { Failed } from "./faults";
 
 /**
@@ -24,11 +25,8 @@ export function unseenWhy(machine: Machine, { fault, component }: Failed): Unsee
   if (senses?.id === "self_check_running" && machine.selfCheckS === 0) return "never_used";
   if (senses?.id === "enable_timed_out" && machine.enableTimeOutS === undefined) return "never_used";
   // As power comes on an engine is off: without an auxiliary nothing could move then anyway.
-  if (senses?.id === "self_check_running" && machine.engine && !hasAuxiliary(machine))
+  if (senses?.id === "self_check_running" && machine.engine && !mayHave(machine.sheet, "auxiliary_pump"))
     return "redundant_with";
   const drives = machine.functions.some(({ group }) => group === "drive");
   return id === "swing_brake" && !drives ? "never_used" : undefined;
 }
-
-const hasAuxiliary = ({ interlocks }: Machine): boolean =>
-  interlocks.some(({ id }) => id === "auxiliary_spent");

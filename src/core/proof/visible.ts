@@ -13,7 +13,9 @@ import {
   wait,
 } from "../catalogue/acts/deeds";
 import type { Draft } from "../machine/action";
+import { waysDown } from "../machine/by-itself";
 import { bind, legAxes, raised, test, variablesIn } from "../machine/condition";
+import { followAll } from "../machine/follow";
 import { type FunctionGroup, mainLift } from "../machine/functions";
 import { type Machine, readyState } from "../machine/machine";
 import { movementKey } from "../machine/movement";
@@ -85,15 +87,11 @@ function statesOf(machine: Machine, station: Station, group: FunctionGroup): rea
     ...(ready[legAxes[0]] === undefined ? [] : [onLegs(0), onLegs(1)]),
   ];
   const bases = heights.flatMap((height) =>
-    footings.map(
-      (footing): State => ({
-        ...ready,
-        ...footing,
-        ...(lift === undefined ? {} : { [lift]: height }),
-        ...(ready.cradle === undefined ? {} : { cradle: height > 0 ? "not_home" : "home" }),
-        ...(ready.brakePins === undefined ? {} : { brakePins: height > 0.05 ? "engaged" : "released" }),
-      }),
-    ),
+    footings.map((footing): State => {
+      const base: Draft = { ...ready, ...footing, ...(lift === undefined ? {} : { [lift]: height }) };
+      followAll(machine, base);
+      return base;
+    }),
   );
   return bases.flatMap((base) => {
     const here: State = { ...base, who: station === "platform" ? "platform" : "ground" };
@@ -135,14 +133,6 @@ function oneOtherwise(machine: Machine, state: State): readonly Standing[] {
   return others;
 }
 
-const ways = [
-  ["valve.descent", "open", "shut"],
-  ["valve.bleed_down", "open", "shut"],
-  ["electricDescent", "held", "released"],
-  ["cableDescent", "pulled", "released"],
-  ["hookTool", "fitted", "in_clip"],
-] as const;
-
 /** Everything one may do: each movement in each way of using its enable, each stop, each way down, each sign. */
 function actsIn(
   machine: Machine,
@@ -163,9 +153,11 @@ function actsIn(
   return [
     ...moves.flatMap((tried) => movementActs(machine, state, tried, held).map(of)),
     ...(first === undefined ? [] : powerActs(machine, state, first, held).map(of)),
-    ...ways
-      .filter(([variable]) => state[variable] !== undefined)
-      .map(([variable, open, shut]) => of([set(variable, open), wait(1), set(variable, shut), wait(3)])),
+    ...waysDown
+      .filter(({ opened }) => state[opened[0]] !== undefined)
+      .map(({ opened: [variable, open, shut] }) =>
+        of([set(variable, open), wait(1), set(variable, shut), wait(3)]),
+      ),
     of([wait(60)]),
     of([push({ must: "hold" })]),
     ...(machine.engine && state.engine === "off"

@@ -3,8 +3,7 @@ import type { Act } from "@/core/catalogue/acts/act";
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
 import type { Fault } from "@/core/machine/faults";
 import { type PlanInput, planInspection } from "@/core/plan/plan";
-import { along, type ProofStep } from "@/core/proof/along";
-import { subjectOf } from "@/core/proof/faults";
+import type { ProofStep } from "@/core/proof/along";
 import { prove } from "@/core/proof/prove";
 import { isPlanId } from "@/core/vocabulary/state/values";
 import type { Db } from "@/server/database/database";
@@ -47,9 +46,7 @@ export function proofOfSteps(
   input: PlanInput,
   steps: readonly ProofStep[],
 ): (id: string) => Pick<Step, "state" | "acts" | "proves"> {
-  const { machine } = subjectOf(input.sheet);
-  const walked = along(machine, input.found ?? {}, steps);
-  const { proves } = prove(input.sheet, input.found ?? {}, steps);
+  const { proves, walked } = prove(input.sheet, input.found ?? {}, steps);
   const acts = new Map<string, Act[]>();
   for (const { step, act } of walked.moments) acts.set(step, [...(acts.get(step) ?? []), act]);
   return (id) => ({

@@ -1,7 +1,7 @@
 import type { Action } from "../../machine/action";
 import { amount } from "../../machine/action";
 import { enableSwitch, type Fault } from "../../machine/faults";
-import { type FunctionGroup, hasEnable, type MachineFunction } from "../../machine/functions";
+import { type FunctionGroup, hasEnable, type MachineFunction, mainLift } from "../../machine/functions";
 import type { Machine } from "../../machine/machine";
 import { step } from "../../machine/step";
 import type { State } from "../../vocabulary/state/values";
@@ -31,6 +31,17 @@ export const otherWay = (tried: Move): Move => ({
   ...tried,
   direction: tried.fn.directions[tried.direction === tried.fn.directions[0] ? 1 : 0],
 });
+
+/** The lift of a stack or mast, the main boom of a boom, up and down from a station. */
+export const liftUp = (machine: Machine, station: Station): Move | undefined => {
+  const fn = mainLift(machine.functions);
+  return fn === undefined ? undefined : move(machine, station, fn.id, "up");
+};
+
+export const liftDown = (machine: Machine, station: Station): Move | undefined => {
+  const up = liftUp(machine, station);
+  return up === undefined ? undefined : otherWay(up);
+};
 
 export const operate = (
   { station, fn, direction }: Move,

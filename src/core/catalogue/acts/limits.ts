@@ -1,5 +1,4 @@
 import { amount } from "../../machine/action";
-import { mainLift } from "../../machine/functions";
 import { thresholdsOf } from "../../machine/thresholds";
 import type { Station } from "../../vocabulary/stations";
 import { type Act, fault, type Must, type Setting } from "./act";
@@ -9,7 +8,7 @@ import {
   enabled,
   letEnableGo,
   letGo,
-  type Move,
+  liftUp,
   move,
   mover,
   operate,
@@ -146,8 +145,7 @@ export function jibStow(setting: Setting): readonly Act[] {
 /** Scissors with legs: without them no higher than the sheet says. */
 export function legsNeeded(setting: Setting): readonly Act[] {
   const { machine, stands } = setting;
-  const fn = mainLift(machine.functions);
-  const up = fn && move(machine, "platform", fn.id, "up");
+  const up = liftUp(machine, "platform");
   if (up === undefined) return [];
   const height = thresholdsOf(machine.sheet).legs_height;
   const toS = secondsTo(up.fn, stands("platform", "lift"), height) + 2;
@@ -210,12 +208,11 @@ function justAbove(
   claims: Act["claims"],
 ): readonly Act[] {
   const drive = move(machine, "platform", "drive", "forward");
-  const main = mainLift(machine.functions);
-  if (drive === undefined || main === undefined) return [];
-  const up: Move = { station: "platform", fn: main, direction: "up" };
+  const up = liftUp(machine, "platform");
+  if (drive === undefined || up === undefined) return [];
   const before = stands("platform", "drive");
   const at = thresholdsOf(machine.sheet)[height];
-  const toS = main.axes.some((axis) => amount(before, axis) > at) ? 0 : secondsTo(main, before, at + 0.02);
+  const toS = up.fn.axes.some((axis) => amount(before, axis) > at) ? 0 : secondsTo(up.fn, before, at + 0.02);
   const selected = (to: "lift" | "drive") => (before.selector === undefined ? [] : [set("selector", to)]);
   const raised = [
     ...selected("lift"),

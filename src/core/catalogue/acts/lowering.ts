@@ -1,8 +1,5 @@
-import { propAt } from "../../machine/by-itself";
-import { mainLift } from "../../machine/functions";
-import type { Machine } from "../../machine/machine";
+import { propAt, type WayDown, waysDown } from "../../machine/by-itself";
 import { bandsOf } from "../../machine/stands";
-import type { VariableId } from "../../vocabulary/state/values";
 import type { Station } from "../../vocabulary/stations";
 import { type Act, fault, type Setting } from "./act";
 import {
@@ -11,7 +8,8 @@ import {
   enabled,
   letEnableGo,
   letGo,
-  type Move,
+  liftDown,
+  liftUp,
   move,
   operate,
   otherWay,
@@ -21,16 +19,6 @@ import {
   wait,
 } from "./deeds";
 import { enableLetGo } from "./stops-and-enables";
-
-const liftUp = (machine: Machine, station: Station): Move | undefined => {
-  const fn = mainLift(machine.functions);
-  return fn === undefined ? undefined : move(machine, station, fn.id, "up");
-};
-
-const liftDown = (machine: Machine, station: Station): Move | undefined => {
-  const up = liftUp(machine, station);
-  return up === undefined ? undefined : otherWay(up);
-};
 
 /** Lowered under power to just above rest, and the stop struck while it moves. */
 export function stopWhileLowering(setting: Setting, station: "ground" | "platform"): readonly Act[] {
@@ -137,18 +125,20 @@ export function noDriveOnAuxiliary({ machine, stands }: Setting): readonly Act[]
   ];
 }
 
-/** Each way down that needs no power: what is opened or held, and the part that fails. */
-const byHand = {
-  descent: ["valve.descent", "open", "shut", "way.descent"],
-  bleed_down: ["valve.bleed_down", "open", "shut", "way.bleed_down"],
-  electric: ["electricDescent", "held", "released", "way.electric"],
-  cable: ["cableDescent", "pulled", "released", "way.cable"],
-} as const satisfies Record<string, readonly [VariableId, string, string, string]>;
+type Way = "descent" | "bleed_down" | "electric" | "cable";
+
+/** How a way down that needs no power is opened and shut, and the part that fails. */
+function openedBy(way: Way): readonly [...WayDown["opened"], WayDown["id"]] {
+  const id = `way.${way}` as const;
+  const found = waysDown.find((one) => one.id === id);
+  if (found === undefined) throw new RangeError(`no way down ${id}`);
+  return [...found.opened, id];
+}
 
 /** Opened it lowers, shut it holds. */
-export function loweredBy(setting: Setting, way: keyof typeof byHand): readonly Act[] {
+export function loweredBy(setting: Setting, way: Way): readonly Act[] {
   const { machine, stands } = setting;
-  const [variable, open, shut, component] = byHand[way];
+  const [variable, open, shut, component] = openedBy(way);
   const down = liftDown(machine, "ground") ?? liftDown(machine, "platform");
   if (down === undefined) return [];
   const before = stands("ground", down.fn.group);
@@ -170,7 +160,7 @@ export function loweredBy(setting: Setting, way: keyof typeof byHand): readonly 
   ];
 }
 
-/** By its valve, onto the prop: with the valve open nothing raises it. */
+/** Lowered by its valve onto the prop, which takes the load. */
 export function ontoTheProp(setting: Setting): readonly Act[] {
   const { machine, stands } = setting;
   const up = liftUp(machine, "ground");
@@ -194,7 +184,7 @@ export function risesAgain(setting: Setting, way: "descent" | "bleed_down"): rea
   const { machine, stands } = setting;
   const up = liftUp(machine, "ground") ?? liftUp(machine, "platform");
   if (up === undefined) return [];
-  const [variable, open, shut, component] = byHand[way];
+  const [variable, open, shut, component] = openedBy(way);
   if (stands(up.station, up.fn.group)[variable] === undefined) return [];
   const because = `${way === "descent" ? "descent_valve" : way}_open`;
   return [

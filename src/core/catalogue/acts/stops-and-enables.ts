@@ -138,7 +138,7 @@ export function functionFirst(setting: Setting, station: Station): readonly Act[
   ];
 }
 
-/** With the pedal down the engine refuses to start, and starts once it is up. */
+/** With the pedal down the engine refuses to start. */
 export const startWithPedal = ({ machine }: Setting): readonly Act[] =>
   !machine.engine
     ? []
