@@ -16,7 +16,7 @@ export interface Hazard extends Fault {
 }
 
 /** The stops somebody can strike from where they stand, each proven before this act. */
-export type ProvenStops = ReadonlySet<StopId>;
+type ProvenStops = ReadonlySet<StopId>;
 
 const withinReach = ({ who }: State, stop: StopId): boolean =>
   who === "platform" ? stop === "stop.platform" : stop !== "stop.platform";
@@ -58,7 +58,7 @@ const aloft = (machine: Machine, state: State): boolean =>
  * What would bring the platform down from here, everything let go: from either station, on its power or the
  * auxiliary with the engine off, or by hand; the prop taken away where it is set.
  */
-export function waysHome(machine: Machine, state: State): readonly string[] {
+function waysHome(machine: Machine, state: State): readonly string[] {
   const still: State = {
     ...state,
     moving: "none",
