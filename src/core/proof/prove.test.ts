@@ -97,6 +97,7 @@ describe("a full walk with all means", () => {
   it.each([
     ["dunmarrow-s24", "raised"],
     ["pellbridge-tb22", "raised"],
+    ["pellbridge-rt33", "on_outriggers"],
     ["dunmarrow-t12", "hitched"],
     ["pellbridge-v20", "on_outriggers"],
     ["sorrel-v20", "unknown"],

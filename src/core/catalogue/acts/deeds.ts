@@ -92,7 +92,7 @@ export function act(
 }
 
 /** Whether a deed done now moves something, on this machine in this state, its enable held. */
-function wouldMove({ machine, stands }: Setting, tried: Move, given?: State): boolean {
+export function wouldMove({ machine, stands }: Setting, tried: Move, given?: State): boolean {
   const { station, fn, direction } = tried;
   let state = stands(station, fn.group, given);
   for (const { action, seconds } of enabled(machine, station))

@@ -55,7 +55,7 @@ export const drivingActs: Readonly<Record<string, Write>> = {
   "drive.cut_out": cutOut,
   "drive.legs_down": (s) => refuses(s, driver(s.machine), forward, "legs_down_no_travel"),
   "drive.not_chosen": (s) => [
-    ...(has(s, "travel_not_selected") ? noDriveOnAuxiliary(s) : []),
+    ...noDriveOnAuxiliary(s),
     ...(has(s, "travel_not_selected")
       ? refuses(s, driver(s.machine), forward, "travel_not_selected", { given: { mode: "boom" } })
       : []),

@@ -17,6 +17,7 @@ import {
   set,
   shortS,
   wait,
+  wouldMove,
 } from "./deeds";
 import { enableLetGo } from "./stops-and-enables";
 
@@ -108,10 +109,13 @@ export function auxiliary(setting: Setting, station: "ground" | "platform"): rea
   ];
 }
 
-/** The auxiliary drives nothing. */
-export function noDriveOnAuxiliary({ machine, stands }: Setting): readonly Act[] {
+/** The auxiliary drives nothing: tried where the machine would drive, were its engine running. */
+export function noDriveOnAuxiliary(setting: Setting): readonly Act[] {
+  const { machine, stands } = setting;
   const drive = move(machine, driver(machine), "drive", "forward");
   if (drive === undefined || stands(drive.station, "drive").auxiliaryRunS === undefined) return [];
+  const running = stands(drive.station, "drive").engine === undefined ? {} : ({ engine: "running" } as const);
+  if (!wouldMove(setting, drive, running)) return [];
   return [
     act(
       drive,
