@@ -17,9 +17,12 @@ const moved: Partial<Record<PlanId, (machine: Machine) => readonly AxisId[]>> = 
   axles: () => ["axis.axles"],
 };
 
+/** To a thousand-millionth of its travel: what rounding leaves over is no height to fall from. */
 const axesIn = (state: State): Axes =>
   Object.fromEntries(
-    Object.entries(state).filter(([id, at]) => id.startsWith("axis.") && typeof at === "number"),
+    Object.entries(state).flatMap(([id, at]) =>
+      id.startsWith("axis.") && typeof at === "number" ? [[id, Math.round(at * 1e9) / 1e9]] : [],
+    ),
   ) as Axes;
 
 /** Where they stand on a machine as a plan's state has it. */

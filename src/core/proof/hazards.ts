@@ -7,7 +7,7 @@ import { loweringsFrom } from "../machine/ways-down";
 import type { State, StopId } from "../vocabulary/state/values";
 import type { Moment } from "./along";
 import type { Failed } from "./faults";
-import { run } from "./run";
+import { harmIn, run } from "./run";
 
 /** What doing an act would do to somebody, were a part failed that nothing has shown yet. */
 export interface Hazard extends Fault {
@@ -23,12 +23,14 @@ const withinReach = ({ who }: State, stop: StopId): boolean =>
 
 /** The harm an act brings on a failing machine that no proven stop ends; none where nobody is in its way. */
 export function harmUnder(
-  { machine, fault }: Failed,
+  sound: Machine,
+  failed: Failed,
   moment: Moment,
   proven: ProvenStops,
 ): readonly Hazard["harm"][] {
   if (moment.from.who !== "platform" && (moment.from.near ?? "clear") === "clear") return [];
-  const { harm, state } = run(machine, moment.from, moment.act);
+  const { machine, fault } = failed;
+  const { harm, state } = harmIn(sound, failed, moment.from, moment.act, moment.healthy);
   const hurt = harm.filter(({ who }) => who !== "nobody").map((one) => one.harm);
   const stoppable = (one: Harm["harm"]) =>
     (one === "moves_unbidden" || one === "does_not_stop") &&
@@ -37,8 +39,7 @@ export function harmUnder(
     );
   const left: Hazard["harm"][] = [...new Set(hurt)].filter((one) => !stoppable(one));
   // What works now and then is tried again until it does.
-  const gone =
-    fault.mode !== "intermittent" && aloft(machine, state) && waysHome(machine, state).length === 0;
+  const gone = fault.mode !== "intermittent" && aloft(machine, state) && !hasWayHome(machine, state);
   return gone ? [...left, "stranded"] : left;
 }
 
@@ -55,10 +56,10 @@ const aloft = (machine: Machine, state: State): boolean =>
   state.who === "platform" && isRaised(machine, state);
 
 /**
- * What would bring the platform down from here, everything let go: from either station, on its power or the
- * auxiliary with the engine off, or by hand; the prop taken away where it is set.
+ * The states in which a way down may be tried: everything let go, the engine off or running, the key where it is or at
+ * the ground, the prop taken away where it is set.
  */
-function waysHome(machine: Machine, state: State): readonly string[] {
+function tried(state: State): readonly State[] {
   const still: State = {
     ...state,
     moving: "none",
@@ -68,15 +69,20 @@ function waysHome(machine: Machine, state: State): readonly string[] {
     state.engine === undefined
       ? [still]
       : [still, { ...still, engine: "off" }, { ...still, engine: "running" }];
-  const keyed =
-    state.key === undefined
-      ? engines
-      : [...engines, ...engines.map((one) => ({ ...one, key: "ground" as const }))];
-  const ways = new Set<string>();
-  for (const one of keyed)
-    for (const { by, power } of loweringsFrom(machine, one)) ways.add(`${by} ${power}`);
-  return [...ways];
+  return state.key === undefined
+    ? engines
+    : [...engines, ...engines.map((one) => ({ ...one, key: "ground" as const }))];
 }
+
+const hasWayHome = (machine: Machine, state: State): boolean =>
+  tried(state).some((one) => loweringsFrom(machine, one).length > 0);
+
+/** What would bring the platform down from here, from either station, on its power or the auxiliary, or by hand. */
+const waysHome = (machine: Machine, state: State): readonly string[] => [
+  ...new Set(
+    tried(state).flatMap((one) => loweringsFrom(machine, one).map(({ by, power }) => `${by} ${power}`)),
+  ),
+];
 
 /**
  * The acts after which somebody is aloft and no one way down works under every fault that would have shown just what was

@@ -1,9 +1,11 @@
 import { sights } from "../catalogue/sights";
 import type { Fault } from "../machine/faults";
+import type { Machine } from "../machine/machine";
 import type { Sheet } from "../sheet/sheet";
 import type { PlanState, StopId } from "../vocabulary/state/values";
 import { type Along, along, type Moment, type ProofStep } from "./along";
 import { differs } from "./as-meant";
+import { type Axes, axesAt } from "./carried";
 import { type Failed, type Subject, sameFault, subjectOf } from "./faults";
 import { type Hazard, harmUnder, withoutWayHome } from "./hazards";
 import { couldShow } from "./reads";
@@ -94,7 +96,7 @@ export function prove(sheet: Sheet, found: PlanState, steps: readonly ProofStep[
         failed: (shown[i]?.always ?? []).filter((failed) => firstSeen.get(failed) === i),
       })),
     ),
-    open: openAfter(walked),
+    open: openAfter(subject.machine, found, walked),
   };
 }
 
@@ -115,7 +117,7 @@ function shownBy(machine: Failed["machine"], all: readonly Failed[], moment: Mom
   const maybe: Failed[] = [];
   for (const failed of all) {
     if (!couldShow(machine, moment.act, moment.from, failed.fault)) continue;
-    const shows = tellsApart(failed.machine, moment.from, moment.act, moment.healthy);
+    const shows = tellsApart(machine, failed, moment.from, moment.act, moment.healthy);
     if (shows === "always" && canSay(moment, failed)) always.push(failed);
     else if (shows !== "never") maybe.push(failed);
   }
@@ -145,7 +147,7 @@ function maskedIn(
   { step, act, check }: Moment,
   always: readonly Failed[],
 ): readonly Masked[] {
-  if (check === undefined) return [];
+  if (check === undefined || act.unsure === true) return [];
   const claims = act.claims.filter(
     (claim) =>
       all.some(({ fault }) => sameFault(fault, claim)) &&
@@ -174,7 +176,7 @@ function hazardsOf(
       if ((firstSeen.get(failed) ?? moments.length) < i) continue;
       if (!couldShow(machine, moment.act, moment.from, failed.fault)) continue;
       const { component, mode } = failed.fault;
-      for (const harm of harmUnder(failed, moment, proven))
+      for (const harm of harmUnder(machine, failed, moment, proven))
         hazards.push({ step: moment.step, component, mode, harm });
     }
     for (const [failed, at] of firstSeen) {
@@ -185,12 +187,14 @@ function hazardsOf(
   return hazards;
 }
 
-/** What is run out or swung round at the end, and a platform still up. */
-function openAfter({ axes, plan }: Along): readonly string[] {
+/** What is run out or swung round at the end, and a platform still up, unless it was found there and left alone. */
+function openAfter(machine: Machine, found: PlanState, { axes, plan }: Along): readonly string[] {
+  const before = plan.posture === found.posture ? axesAt(machine, found) : {};
   const legs = plan.outriggers === "out" || plan.outriggers === "unknown";
   return Object.entries(axes).flatMap(([axis, at]) => {
     if (axis.startsWith("axis.leg_") && legs) return [];
     if (axis === "axis.axles" && plan.axles !== "in") return [];
-    return Math.abs(at) > 0.001 ? [axis] : [];
+    const stood = before[axis as keyof Axes] ?? 0;
+    return Math.abs(at) > 0.001 && Math.abs(at - stood) > 0.001 ? [axis] : [];
   });
 }

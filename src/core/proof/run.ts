@@ -4,6 +4,8 @@ import type { Machine } from "../machine/machine";
 import { signsOf } from "../machine/signs";
 import { step } from "../machine/step";
 import type { State } from "../vocabulary/state/values";
+import type { Failed } from "./faults";
+import { couldShowIn } from "./reads";
 
 /** What can be answered of one deed: any one of these texts is right. */
 export type Answers = readonly string[];
@@ -100,11 +102,13 @@ function byItself(before: State, after: State, seen: Observation): readonly stri
 export type Shows = "always" | "maybe" | "never";
 
 /**
- * Whether a person doing these deeds on the failing machine could give an answer the healthy one also gives. Stops at
- * the first deed that tells them apart for certain.
+ * Whether a person doing these deeds on the failing machine could give an answer the healthy one also gives. A deed that
+ * does not read the failed part, on a machine that stands as the healthy one did, is not run again. Stops at the first
+ * that tells them apart for certain.
  */
 export function tellsApart(
-  failing: Machine,
+  machine: Machine,
+  { machine: failing, fault }: Failed,
   from: State,
   { deeds }: Pick<Act, "deeds">,
   healthy: Ran,
@@ -112,13 +116,49 @@ export function tellsApart(
   let state = from;
   let shows: Shows = "never";
   for (const [i, deed] of deeds.entries()) {
+    const sound = healthy.results[i] as StepResult;
+    const before = i === 0 ? from : (healthy.results[i - 1] as StepResult).state;
+    if (state === before && !couldShowIn(machine, deed, state, fault, sound)) {
+      state = sound.state;
+      continue;
+    }
     const result = step(failing, state, deed.action, deed.seconds);
     const answers = answersTo(failing, state, result, deed);
     const right = healthy.answers[i] ?? [];
     if (!answers.some((answer) => right.includes(answer))) return "always";
     if (answers.length !== right.length || answers.some((answer, at) => answer !== right[at]))
       shows = "maybe";
-    ({ state } = result);
+    state = alike(result.state, sound.state) ? sound.state : result.state;
   }
   return shows;
+}
+
+/** What doing these deeds on the failing machine does to people, and how it leaves the machine. */
+export function harmIn(
+  machine: Machine,
+  { machine: failing, fault }: Failed,
+  from: State,
+  { deeds }: Pick<Act, "deeds">,
+  healthy: Ran,
+): Pick<Ran, "harm" | "state"> {
+  let state = from;
+  const harm: Harm[] = [];
+  for (const [i, deed] of deeds.entries()) {
+    const sound = healthy.results[i] as StepResult;
+    const before = i === 0 ? from : (healthy.results[i - 1] as StepResult).state;
+    const reads = state !== before || couldShowIn(machine, deed, state, fault, sound);
+    const result = reads ? step(failing, state, deed.action, deed.seconds) : sound;
+    harm.push(...result.harm);
+    state = alike(result.state, sound.state) ? sound.state : result.state;
+  }
+  return { harm, state };
+}
+
+/** Both stand alike in everything. */
+function alike(one: State, other: State): boolean {
+  if (one === other) return true;
+  for (const id in one)
+    if ((one as Readonly<Record<string, unknown>>)[id] !== (other as Readonly<Record<string, unknown>>)[id])
+      return false;
+  return true;
 }

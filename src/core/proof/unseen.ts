@@ -1,4 +1,5 @@
 import type { Machine } from "../machine/machine";
+import { shadowedOn } from "../machine/shadowed";
 import { mayHave } from "../sheet/read";
 import type { Failed } from "./faults";
 
@@ -22,6 +23,7 @@ export function unseenWhy(machine: Machine, { fault, component }: Failed): Unsee
   if (onlyInTrouble.includes(id)) return "never_used";
   const senses = machine.interlocks.find((interlock) => interlock.id === component.senses);
   if (senses !== undefined && (senses.untried !== undefined || mode === "mis_set")) return "never_used";
+  if (senses !== undefined && shadowedOn(machine.sheet).has(senses.id)) return "redundant_with";
   if (senses?.id === "self_check_running" && machine.selfCheckS === 0) return "never_used";
   if (senses?.id === "enable_timed_out" && machine.enableTimeOutS === undefined) return "never_used";
   // As power comes on an engine is off: without an auxiliary nothing could move then anyway.

@@ -45,7 +45,7 @@ export function visibleOf({ machine, failed }: Subject): readonly Failed[] {
           if (left.length === 0 || !permitted(machine, state, act)) continue;
           const healthy = run(machine, state, act);
           for (const one of left)
-            if (tellsApart(one.machine, state, act, healthy) === "always") open.delete(one);
+            if (tellsApart(machine, one, state, act, healthy) === "always") open.delete(one);
         }
       }
     }

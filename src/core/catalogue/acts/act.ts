@@ -51,6 +51,8 @@ export interface Act {
   readonly deeds: readonly Deed[];
   /** What it is made to prove: that these do not fail so. */
   readonly claims: readonly Fault[];
+  /** The sheet does not say which of two devices this machine has: what is seen completes the sheet, and proves nothing. */
+  readonly unsure?: true;
 }
 
 /** What an act is written for: a machine, and where it stands at a station with nothing else in the way. */
