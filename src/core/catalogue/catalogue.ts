@@ -1,4 +1,5 @@
 import { buildMachine } from "../machine/machine";
+import { neverSlowed } from "../machine/shadowed";
 import { applies } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import type { ConditionRule } from "../vocabulary/condition-rule";
@@ -28,7 +29,7 @@ import { undercarriageChecks } from "./undercarriage";
 import { withFloors } from "./ways-to-fail";
 
 /** Raised whenever a check, a condition or a rule of the catalogue changes; pinned in every record. */
-export const catalogueVersion = 5;
+export const catalogueVersion = 6;
 
 /** Identifies one check on one part instance: `wheel.nuts@wheel_front_left.v1`. Stable for ever. */
 export type CheckKey = string;
@@ -115,10 +116,14 @@ function workedOut(sheet: Sheet): readonly Check[] {
 const asBuilt = (sheet: Sheet, definition: CheckDefinition): CheckDefinition =>
   [driven, tiedOn, onItsLegs, beforeSetting].reduce((made, change) => change(sheet, made), definition);
 
+/** How it is slowed when raised: of no concern on a machine that then does not drive at all. */
+const slowedRaised: ReadonlySet<string> = new Set(["drive.cut_back", "drive.speed_ratio"]);
+
 /** A cranked mast has no power of its own: nothing that asks for it concerns it, whatever the sheet leaves open. */
 function concerns(sheet: Sheet, definition: CheckDefinition): boolean {
   if (definition.powered === true && sheet.power === "hand_crank") return false;
-  return applies(sheet, definition.to ?? {});
+  if (!applies(sheet, definition.to ?? {})) return false;
+  return !slowedRaised.has(definition.id) || !neverSlowed(sheet);
 }
 
 /** Every condition that may be picked for a check, those possible on every part among them, each with its floor. */

@@ -189,6 +189,16 @@ export const platformDevices: readonly CheckDefinition[] = [
   },
   {
     ...aloft,
+    id: "platform.auto_level",
+    part: "legs",
+    to: { families: ["rough_terrain_scissor"], features: ["outrigger_auto_level"] },
+    needs: { ...low, outriggers: "out" },
+    cautions: ["feet_clear"],
+    minutes: 0.3,
+    conditions: { does_not_level: repair, did_not_stop: floor("moves_or_does_not_stop") },
+  },
+  {
+    ...aloft,
     id: "platform.lift_permitted",
     part: "leg_switches",
     to: { families: ["rough_terrain_scissor"], features: ["lift_permitted_lamp"] },

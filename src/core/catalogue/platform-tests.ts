@@ -1,3 +1,4 @@
+import { platformEnables } from "../machine/functions";
 import { platformDriven, selfDriven, selfPropelledBooms } from "../vocabulary/families";
 import { floor, repair, stop, watch } from "./rules";
 import { atPlatform, driving, groundMoves, platformMoves } from "./states";
@@ -66,6 +67,7 @@ export const platformStartTests: readonly CheckDefinition[] = [
     id: "platform.still_without_enable",
     tries: ["enable_not_held"],
     part: "platform_enable",
+    to: { anyOf: platformEnables },
     needs: platformMoves,
     minutes: 0.5,
     conditions: { moved: floor("enable") },
@@ -75,6 +77,7 @@ export const platformStartTests: readonly CheckDefinition[] = [
     id: "platform.enable_time_out",
     tries: ["enable_timed_out"],
     part: "platform_enable",
+    to: { anyOf: platformEnables },
     needs: platformMoves,
     minutes: 0.4,
     conditions: { moved: floor("enable") },

@@ -94,7 +94,8 @@ export const startingChecks: readonly CheckDefinition[] = [
     part: "keypad",
     to: { features: ["keypad_code"] },
     tries: ["keypad_waiting"],
-    needs: before,
+    // With everything else ready to move: else it would refuse anyway.
+    needs: groundMoves,
     minutes: 0.2,
     conditions: { stays_live: floor("moves_or_does_not_stop"), keys_worn: watch },
   },
@@ -111,7 +112,7 @@ export const startingChecks: readonly CheckDefinition[] = [
     ...start,
     id: "start.glow",
     part: "engine",
-    to: { features: ["glow_plugs"], power: "engine" },
+    to: { features: ["glow_plugs"], fuels: ["diesel", "hybrid", "vehicle_take_off"] },
     needs: { ...before, engine: "off" },
     minutes: 0.2,
     conditions: { dark: watch, warning_stays: repair },

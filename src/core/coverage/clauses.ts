@@ -607,6 +607,7 @@ export const sections: readonly Section[] = [
         "check:boom.cradle*",
         "check:ground.legs_*",
         "check:ground.auto_level",
+        "check:platform.auto_level",
         "check:ground.lift_permitted",
         "check:ground.mode",
         "interlock:still_coupled",

@@ -28,7 +28,7 @@ export interface WayDown {
 export const waysDown: readonly WayDown[] = [
   {
     id: "way.descent",
-    to: { features: ["manual_descent"] },
+    to: { features: ["manual_descent"], power: "electrical" },
     opened: ["valve.descent", "open", "shut"],
     when: is("valve.descent", "open"),
     metered: 0.5,

@@ -81,10 +81,9 @@ function fn(
 const upDown = ["up", "down"] as const;
 const outIn = ["out", "in"] as const;
 const sideways = ["left", "right"] as const;
+const downUp = ["down", "up"] as const;
 const ofBooms = (...features: readonly FeatureId[]): Applies => ({ families: booms, features });
 const rough: readonly Family[] = ["rough_terrain_scissor"];
-const legs: readonly Family[] = [...legged, ...rough];
-const leg = { families: legs, features: ["outriggers"] } as const satisfies Applies;
 const corners = ["front_left", "front_right", "rear_left", "rear_right"] as const;
 const legAxes = (...of: readonly (typeof corners)[number][]) =>
   of.map((corner) => `axis.leg_${corner}` as const);
@@ -130,63 +129,39 @@ const table: readonly FunctionEntry[] = [
   fn("level", "platform", upDown, 20, both, ofBooms("platform_level_correction"), { signed: true }),
   fn("rotate", "platform", sideways, 18, both, ofBooms("platform_rotate"), { signed: true }),
   fn("axles", "axles", outIn, 12, both, { features: ["extendable_axles"] }),
-  fn(
-    "legs",
-    "legs",
-    ["down", "up"],
-    20,
-    below,
-    { ...leg, features: ["outriggers", "outrigger_auto_level"], families: legged },
-    { axes: legAxes(...corners) },
-  ),
-  fn(
-    "legs",
-    "legs",
-    ["down", "up"],
-    20,
-    fromAloft,
-    { features: ["outriggers", "outrigger_auto_level"], families: rough },
-    { axes: legAxes(...corners) },
-  ),
-  fn(
-    "legs",
-    "legs",
-    ["down", "up"],
-    20,
-    below,
-    { ...leg, families: legged, choice: ["legs_move", "together"] },
-    { axes: legAxes(...corners) },
-  ),
-  fn(
-    "legs_front",
-    "legs",
-    ["down", "up"],
-    15,
-    below,
-    { ...leg, families: legged, choice: ["legs_move", "pairs"] },
-    { axes: legAxes("front_left", "front_right") },
-  ),
-  fn(
-    "legs_rear",
-    "legs",
-    ["down", "up"],
-    15,
-    below,
-    { ...leg, families: legged, choice: ["legs_move", "pairs"] },
-    { axes: legAxes("rear_left", "rear_right") },
-  ),
-  ...corners.flatMap((corner) => [
-    fn(`leg_${corner}`, "legs", ["down", "up"], 15, below, {
-      ...leg,
-      families: legged,
-      choice: ["legs_move", "singly"],
-    }),
-    fn(`leg_${corner}`, "legs", ["down", "up"], 15, fromAloft, {
-      ...leg,
-      families: rough,
-      choice: ["legs_move", "singly"],
-    }),
-  ]),
+  // Worked from below on a boom, from aloft on a scissor: all by themselves, all together, in pairs or one by one.
+  ...(
+    [
+      [below, legged],
+      [fromAloft, rough],
+    ] as const
+  ).flatMap(([from, families]) => {
+    const moved = (how: string): Applies => ({
+      families,
+      features: ["outriggers"],
+      choice: ["legs_move", how],
+    });
+    const all = { axes: legAxes(...corners) };
+    const pair = (end: "front" | "rear") =>
+      fn(`legs_${end}`, "legs", downUp, 15, from, moved("pairs"), {
+        axes: legAxes(`${end}_left`, `${end}_right`),
+      });
+    return [
+      fn(
+        "legs",
+        "legs",
+        downUp,
+        20,
+        from,
+        { families, features: ["outriggers", "outrigger_auto_level"] },
+        all,
+      ),
+      fn("legs", "legs", downUp, 20, from, moved("together"), all),
+      pair("front"),
+      pair("rear"),
+      ...corners.map((corner) => fn(`leg_${corner}`, "legs", downUp, 15, from, moved("singly"))),
+    ];
+  }),
   fn("tracks", "tracks", ["wide", "narrow"], 10, lead, { features: ["extendable_tracks"] }),
   fn("drive", "drive", ["forward", "reverse"], 0, fromAloft, { families: platformDriven }, { signed: true }),
   fn("drive", "drive", ["forward", "reverse"], 0, lead, { families: ["tracked_spider"] }, { signed: true }),
@@ -231,7 +206,8 @@ function placed(sheet: Sheet, entry: FunctionEntry): MachineFunction {
 export const mainLift = (functions: readonly MachineFunction[]): MachineFunction | undefined =>
   functions.find(({ id }) => id === "lift" || id === "main");
 
-const platformEnables: readonly FeatureId[] = [
+/** What may have to be held at the platform before anything moves. */
+export const platformEnables: readonly FeatureId[] = [
   "foot_pedal",
   "trigger_enable",
   "joystick_squeeze",

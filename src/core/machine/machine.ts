@@ -137,7 +137,8 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     tiltDelayS: figureOf(sheet, "tilt_delay") ?? 0,
     directionWindowS: figureOf(sheet, "direction_window") ?? 0,
     directionHeld: choiceOf(sheet, "direction_confirm") === "held",
-    glowS: figureOf(sheet, "glow_time") ?? 0,
+    // Longer than the panel checks itself, where the sheet does not say how long.
+    glowS: figureOf(sheet, "glow_time") ?? (figureOf(sheet, "self_check") ?? 0) + 1,
     crankLimitS: figureOf(sheet, "crank_limit"),
     crankRestS: figureOf(sheet, "crank_rest") ?? 0,
     stops,

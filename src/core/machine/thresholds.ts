@@ -30,7 +30,10 @@ export function thresholdsOf(sheet: Sheet): Readonly<Record<Threshold, number>> 
     tilt_height: vertical ? height("tilt_acts_above") : transport,
     cut_back_height: vertical ? height("drive_cut_back_above") : transport,
     cut_out_height: vertical ? height("drive_cut_out_above") : transport,
-    legs_height: (legged as readonly string[]).includes(sheet.family) ? 0.02 : height("legs_needed_above"),
+    // A scissor leaves transport posture without its legs: it is driven so, and drives only with them in.
+    legs_height: (legged as readonly string[]).includes(sheet.family)
+      ? 0.02
+      : Math.max(height("legs_needed_above"), transport + 0.1),
     axles_angle: angle === undefined ? transport : clamp(angle / boomRangeDeg),
     stripe_light: stripe("stripe_light"),
     stripe_heavy: stripe("stripe_heavy"),

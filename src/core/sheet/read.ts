@@ -1,15 +1,17 @@
 import type { Applies } from "../vocabulary/applies-to";
 import { type ChoiceId, choices } from "../vocabulary/choices";
-import { type FeatureId, familyMayHave } from "../vocabulary/features";
+import { type FeatureId, familyMayHave, partOf } from "../vocabulary/features";
 import { type FigureId, figures } from "../vocabulary/figures";
 import type { Sheet } from "./sheet";
 
 /**
  * Whether a feature is fitted. A feature the sheet does not name is `unknown`, and unknown keeps its checks on;
- * one the whole family cannot have is not fitted.
+ * one the whole family cannot have is not fitted, nor is a part of what is not.
  */
 export function fitOf(sheet: Sheet, feature: FeatureId): "fitted" | "not_fitted" | "unknown" {
   if (!familyMayHave(sheet.family, feature)) return "not_fitted";
+  const whole = partOf[feature];
+  if (whole !== undefined && fitOf(sheet, whole) === "not_fitted") return "not_fitted";
   return sheet.features[feature]?.fit ?? "unknown";
 }
 

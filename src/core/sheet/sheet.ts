@@ -2,7 +2,7 @@ import { z } from "zod";
 import { figureRange, isBelievableFigure } from "../vocabulary/believable";
 import { choiceIds, choices, choicesOf } from "../vocabulary/choices";
 import { families, powers, powersOf, tyreKinds } from "../vocabulary/families";
-import { type FeatureId, familyMayHave, featureIds } from "../vocabulary/features";
+import { type FeatureId, familyMayHave, featureIds, partOf } from "../vocabulary/features";
 import { type FigureId, figureIds, figureTable } from "../vocabulary/figures";
 import { positionIds, positionTable } from "../vocabulary/positions";
 import { lampIds, patterns, soundIds } from "../vocabulary/signs";
@@ -86,6 +86,10 @@ export const sheetSchema = z
       if (entry === undefined) continue;
       if (entry.fit === "fitted" && !familyMayHave(sheet.family, id)) {
         refuse(["features", id], `a ${family} has no ${id}; remove it or choose the family it belongs to`);
+      }
+      const whole = partOf[id];
+      if (entry.fit === "fitted" && whole !== undefined && sheet.features[whole]?.fit === "not_fitted") {
+        refuse(["features", id], `expected no ${id} on a machine without ${whole}; correct one of the two`);
       }
     }
     const asked = choicesOf(sheet.family);

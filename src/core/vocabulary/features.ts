@@ -136,6 +136,20 @@ export type FeatureId = keyof typeof features;
 
 export const featureIds = Object.keys(features) as FeatureId[];
 
+/** What is part of another feature: without that there is none. */
+export const partOf: Readonly<Partial<Record<FeatureId, FeatureId>>> = {
+  tower_telescope: "tower_boom",
+  jib_telescope: "jib",
+  jib_swing: "jib",
+  jib_stow_position: "jib",
+  cradle_switches: "boom_cradle",
+  outrigger_auto_level: "outriggers",
+  outrigger_pins: "outriggers",
+  lift_permitted_lamp: "outriggers",
+  reach_control: "main_telescope",
+  reach_self_test: "reach_control",
+};
+
 /** Whether a lift of this family can have the feature at all. */
 export const familyMayHave = (family: Family, feature: FeatureId): boolean =>
   (features[feature].families as readonly Family[]).includes(family);

@@ -91,6 +91,14 @@ export function act(
   };
 }
 
+/** The act on a machine of which nobody knows what it has to show. */
+export const asItMayBe = ({ deeds, ...act }: Act): Act => ({
+  ...act,
+  deeds: deeds.map(({ must: _, ...deed }) => deed),
+  claims: [],
+  unsure: true,
+});
+
 /** Whether a deed done now moves something, on this machine in this state, its enable held. */
 export function wouldMove({ machine, stands }: Setting, tried: Move, given?: State): boolean {
   const { station, fn, direction } = tried;

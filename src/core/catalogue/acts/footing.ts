@@ -1,3 +1,4 @@
+import { shadowedOn } from "../../machine/shadowed";
 import { type Act, fault, type Setting } from "./act";
 import { move, wait } from "./deeds";
 import { refuses } from "./refusals";
@@ -11,6 +12,7 @@ export function legsStayDown(setting: Setting, station: "ground" | "platform"): 
 /** A guard on timber: an alarm, no drive, and on some no lift. From the ground nobody drives it. */
 export function guardBlocked(setting: Setting, station: "ground" | "platform"): readonly Act[] {
   const { machine } = setting;
+  const shadowed = shadowedOn(machine.sheet).has("guards_not_locked");
   const refusesLift = machine.interlocks.some(({ id }) => id === "guards_refuse_lift");
   return [
     {
@@ -19,7 +21,7 @@ export function guardBlocked(setting: Setting, station: "ground" | "platform"): 
       deeds: [wait(0, { must: "sound", sound: "guards" })],
       claims: [fault("alarm.guards", "dead")],
     },
-    ...(station === "platform" && move(machine, station, "drive", "forward") !== undefined
+    ...(!shadowed && station === "platform" && move(machine, station, "drive", "forward") !== undefined
       ? refuses(setting, station, ["drive", "forward"], "guards_not_locked")
       : []),
     ...(refusesLift ? refuses(setting, station, ["lift", "up"], "guards_refuse_lift") : []),

@@ -1,9 +1,11 @@
 import { amount } from "../../machine/action";
+import { shadowedOn } from "../../machine/shadowed";
 import { thresholdsOf } from "../../machine/thresholds";
 import type { Station } from "../../vocabulary/stations";
 import { type Act, fault, type Must, type Setting } from "./act";
 import {
   act,
+  asItMayBe,
   deadSensor,
   enabled,
   letEnableGo,
@@ -182,9 +184,10 @@ export function creepSwitch(setting: Setting): readonly Act[] {
   ];
 }
 
-/** Raised to just above the height at which the cut acts: it creeps, its lamp flashing. */
-export const cutBack = (setting: Setting): readonly Act[] =>
-  justAbove(
+/** Raised to just above the height at which the cut acts: it creeps, its lamp flashing; or nobody knows whether it drives. */
+export function cutBack(setting: Setting): readonly Act[] {
+  if (shadowedOn(setting.machine.sheet).has("drive_cut_back")) return cutOut(setting).map(asItMayBe);
+  return justAbove(
     setting,
     "cut_back_height",
     "drive_cut_back",
@@ -194,6 +197,7 @@ export const cutBack = (setting: Setting): readonly Act[] =>
     ],
     [fault("lamp.creep", "dead")],
   );
+}
 
 /** Raised to just above the height at which the cut acts: it does not drive. */
 export const cutOut = (setting: Setting): readonly Act[] =>

@@ -83,11 +83,12 @@ export function auxiliary(setting: Setting, station: "ground" | "platform"): rea
   const before = stands(station, down.fn.group);
   const up = otherWay(down);
   // Found stowed, it is first brought up a little on the same pump.
+  const upS = Math.min(shortS * 2, secondsTo(up.fn, before, bandsOf(machine).clear.low - 0.02));
   const first =
     secondsTo(down.fn, before, 0) > shortS * 0.3
       ? []
-      : [operate(up, (shortS * 2) / 0.3, { must: "move_slowly" } as const, "auxiliary"), letGo(up)];
-  const toS = (secondsTo(down.fn, before, 0) + shortS * 2) / 0.3;
+      : [operate(up, upS / 0.3, { must: "move_slowly" } as const, "auxiliary"), letGo(up)];
+  const toS = (secondsTo(down.fn, before, 0) + upS) / 0.3;
   const dead =
     before.engine === undefined
       ? []

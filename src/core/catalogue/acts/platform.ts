@@ -1,5 +1,6 @@
+import { shadowedOn } from "../../machine/shadowed";
 import { brakePins, crankTurns } from "./crank";
-import { driver, wait } from "./deeds";
+import { asItMayBe, driver, wait } from "./deeds";
 import { legsStayDown } from "./footing";
 import { creepSwitch, jibStow, legsNeeded, towerSequence } from "./limits";
 import { auxiliary, loweringAlarm, noDriveOnAuxiliary, stopWhileLowering } from "./lowering";
@@ -54,10 +55,14 @@ export const platformActs: Readonly<Record<string, Write>> = {
     ...refusesAny(s, p, undefined, "bumper_cuts_all", { given: bumped, after: sounds("bumper") }),
     ...overridden(s, p),
   ],
-  "platform.bumper_travel": (s) => [
-    ...refusesAny(s, p, ["drive"], "bumper_cuts_travel", { given: bumped, after: sounds("bumper") }),
-    ...overridden(s, p),
-  ],
+  "platform.bumper_travel": (s) => {
+    const all = shadowedOn(s.machine.sheet).has("bumper_cuts_travel");
+    const tried = refusesAny(s, p, ["drive"], "bumper_cuts_travel", {
+      given: bumped,
+      after: sounds("bumper"),
+    });
+    return [...(all ? tried.map(asItMayBe) : tried), ...overridden(s, p)];
+  },
   "platform.load_ranges": () => [
     ...shows(p, "range_light", "steady", { range: "light" }),
     ...shows(p, "range_heavy", "steady", { range: "heavy" }),
