@@ -1,4 +1,5 @@
 import { checksOf } from "../../src/core/catalogue/catalogue";
+import { asPractised } from "../../src/core/plan/as-practised";
 import { meansOf } from "../../src/core/plan/changes";
 import { foundStowed } from "../../src/core/plan/found";
 import { needsOf } from "../../src/core/plan/groups";
@@ -19,7 +20,8 @@ export function paperCost(sheet: Sheet): Cost {
   const means = meansOf(sheet, { key: true, held: false });
   const known = new Set(means.variables.map((v) => v.id));
   const found = foundStowed(sheet);
-  const checks = paperOrder(inScope(full.scope, checksOf(sheet), sheet, found));
+  const practised = asPractised(sheet, usualPractice, { found, hasRamp: true, ending: "to_work" });
+  const checks = paperOrder(inScope(full.scope, checksOf(sheet), sheet, found)).map(practised);
   const { steps } = layOut(
     checks.map((check) => ({
       checks: [check],
@@ -35,7 +37,7 @@ export function paperCost(sheet: Sheet): Cost {
       means,
       state: found,
       at: undefined,
-      closed: closedGoal(means.variables, found),
+      closed: closedGoal(means.variables, found, "to_work"),
       minutesOf: (check) => check.definition.minutes,
       run: "",
     },

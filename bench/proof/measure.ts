@@ -92,7 +92,14 @@ export interface Sight {
 /** What a full plan with all means sees of a demo sheet's machine, against all that could be seen of it. */
 export function sightOf(sheet: Sheet): Sight {
   const found = foundState(sheet, ["stowed"]);
-  const proof = proven(noTotals(), { sheet, scope: { kind: "full" }, practice: usualPractice, found }, "");
+  const input: PlanInput = {
+    sheet,
+    scope: { kind: "full" },
+    practice: usualPractice,
+    found,
+    ending: "parked",
+  };
+  const proof = proven(noTotals(), input, "");
   const subject = subjectOf(sheet);
   const seen = new Set(proof.seen.map(faultName));
   const could = visibleOf(subject).filter((one) => unseenWhy(subject.machine, one) === undefined);

@@ -3,6 +3,7 @@ import { canBeFound, type FoundKind, foundKinds, foundState } from "../core/plan
 import type { PlanInput, PlanStep, Progress } from "../core/plan/plan";
 import { type Sheet, sheetSchema } from "../core/sheet/sheet";
 import { choices, choicesOf } from "../core/vocabulary/choices";
+import { fullEndings } from "../core/vocabulary/endings";
 import { type Family, families, powersOf } from "../core/vocabulary/families";
 import { familyMayHave, featureIds } from "../core/vocabulary/features";
 import { type PartId, parts } from "../core/vocabulary/parts";
@@ -50,6 +51,7 @@ export function randomCase(random: Random): RandomCase {
           random() < 0.3 ? some(random, ["rag", "tape", "timber", "ramp", "block", "chains"], 0.4) : [],
         key: !found.includes("key_missing"),
       },
+      ...(random() < 0.5 ? {} : { ending: pick(random, fullEndings) }),
     },
   };
 }

@@ -3,9 +3,17 @@ import { groundMoves } from "../catalogue/states";
 import type { CheckDefinition } from "../catalogue/types";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import type { Ending } from "../vocabulary/endings";
 import type { Practice } from "../vocabulary/practice";
 import type { PlanState } from "../vocabulary/state/values";
 import { foundRaised } from "./found";
+
+/** What of the day itself changes how a check is made. */
+interface Day {
+  readonly found: PlanState;
+  readonly hasRamp: boolean;
+  readonly ending: Ending;
+}
 
 /**
  * The same check as a yard's practice makes it, or as the machine was found: where its state differs from the catalogue's.
@@ -14,8 +22,7 @@ import { foundRaised } from "./found";
 export function asPractised(
   sheet: Sheet,
   practice: Practice,
-  found: PlanState,
-  hasRamp: boolean,
+  { found, hasRamp, ending }: Day,
 ): (check: Check) => Check {
   const raised = foundRaised(found);
   const oneSlope = hasRamp && servesBoth(sheet);
@@ -31,6 +38,10 @@ export function asPractised(
       const { "stop.platform": _outOfReach, ...rest } = needs;
       return having({ needs: { ...rest, posture: found["posture"] ?? "raised" } });
     }
+    // Whoever goes on to work leaves it as it stands, lowered; whoever walks off to survey takes the key along.
+    if (ending === "to_work" && definition.phase === "park") return having({ needs: { posture: "stowed" } });
+    if (ending === "to_work" && definition.phase === "survey" && practice.survey === "last")
+      return having({ needs: { ...needs, engine: "off", key: "off" } });
     if (practice.auxiliary === "first" && id === "ground.auxiliary") {
       // Up a little and down again on the auxiliary alone, before the main pump has moved anything.
       return having({ needs: { ...needs, posture: "stowed", outriggers: "out" } });

@@ -1,7 +1,7 @@
 import { type Check, checksOf } from "../catalogue/catalogue";
 import type { CheckStation, StopId } from "../catalogue/types";
 import type { Sheet } from "../sheet/sheet";
-import type { Ending } from "../vocabulary/endings";
+import type { Ending, FullEnding } from "../vocabulary/endings";
 import type { Practice } from "../vocabulary/practice";
 import type { Scope } from "../vocabulary/scope";
 import { entriesOf, type PlanState, withValue } from "../vocabulary/state/values";
@@ -13,7 +13,7 @@ import { type Group, groupsOf } from "./groups";
 import type { OutlineM } from "./places";
 import { walkM_per_min } from "./places";
 import { type AtHand, everythingAtHand, type Incomplete, possibleWith } from "./possible";
-import { inScope } from "./scope";
+import { endingOf, inScope } from "./scope";
 import { cheapestOrder, edgesOf, type Found, tryReach } from "./search";
 import type { PlanVariable } from "./variables";
 import { loopOf, turns } from "./walk";
@@ -26,6 +26,8 @@ export interface PlanInput {
   readonly found?: PlanState;
   /** Who and what is there; everything, and two people, where not given. */
   readonly atHand?: AtHand;
+  /** What a machine inspected in full is left for; ready to work where not given. */
+  readonly ending?: FullEnding;
   /** Minutes a check has taken here, by its id; the catalogue's estimate for the others. */
   readonly minutes?: Readonly<Record<string, number>>;
   /** What has been done already: the rest is planned from there. */
@@ -111,9 +113,11 @@ export function planInspection(input: PlanInput): Plan {
   const means = meansOf(sheet, { key: atHand.key, held: input.progress?.held ?? false });
   const known = new Set(means.variables.map((v) => v.id));
 
-  const practised = asPractised(sheet, practice, found, !atHand.missing.includes("ramp"));
+  const inspected = endingOf(input.scope, input.ending);
+  const hasRamp = !atHand.missing.includes("ramp");
+  const practised = asPractised(sheet, practice, { found, hasRamp, ending: inspected });
   const done = new Set(input.progress?.done ?? []);
-  const wanted = inScope(input.scope, checksOf(sheet), sheet, found).map(practised);
+  const wanted = inScope(input.scope, checksOf(sheet), sheet, found, inspected).map(practised);
   const { possible, incomplete } = possibleWith(
     wanted.filter((check) => !done.has(check.key)),
     means,
@@ -124,7 +128,7 @@ export function planInspection(input: PlanInput): Plan {
   const at = input.progress?.stop === undefined ? undefined : means.outline.at(input.progress.stop);
   const areaSeen = possible.some((check) => check.definition.leaves?.["testArea"] !== undefined);
   const before: PlanState = areaSeen ? { ...state, testArea: "confirmed" } : state;
-  const closed = closable(closedGoal(means.variables, found, endingOf(input.scope, means.held)), (goal) =>
+  const closed = closable(closedGoal(means.variables, found, means.held ? "held" : inspected), (goal) =>
     tryReach(means, before, goal, at),
   );
   const groups = groupsOf(possible, practice, known, means.outline, found).map((group) =>
@@ -295,13 +299,6 @@ export function closedGoal(
     if (value !== undefined && value !== "unknown") goal = withValue(goal, variable.id, value);
   }
   return goal;
-}
-
-/** What a machine inspected in this scope is left for. */
-function endingOf({ kind }: Scope, held: boolean): Ending {
-  if (held) return "held";
-  if (kind === "transport") return "for_the_road";
-  return kind === "check_in" ? "checked_in" : "parked";
 }
 
 /** As much of the closing state as can be reached: a held machine is left as safe as it allows. */

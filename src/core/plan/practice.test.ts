@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
+import type { Sheet } from "../sheet/sheet";
 import { usualPractice } from "../vocabulary/practice";
 import type { PlanState } from "../vocabulary/state/values";
 import { meansOf, reach } from "./changes";
@@ -75,11 +76,29 @@ describe("the order practitioners follow", () => {
     expect(boom.slice(0, auxiliary)).not.toContain("engine>off");
   });
 
-  it("ends lowered, on the level, out of the platform, with keys and power off and the pin as found", () => {
+  it("leaves it ready for whoever goes straight to work: key in the pocket while the place is surveyed, nothing put away", () => {
+    for (const [plan, left] of [
+      [scissor, ["who>ground", "key>off"]],
+      [boom, ["who>ground", "engine>off", "key>off"]],
+    ] as const) {
+      const survey = plan.findIndex((step) => step.startsWith("place."));
+      const off = plan.slice(0, survey).filter((step) => step.includes(">"));
+      expect(off.slice(-left.length).sort()).toEqual([...left].sort());
+      expect(plan.slice(survey).filter((step) => step.includes(">"))).toEqual([]);
+      expect(plan).not.toContain("park.charging");
+      expect(plan.at(-1)).toMatch(/^(park\.|place\.)/);
+    }
+  });
+
+  it("parked, ends lowered, on the level, out of the platform, with keys and power off and the pin as found", () => {
+    const parked = (sheet: Sheet) => names({ ...base, sheet, ending: "parked" });
     for (const [plan, ends] of [
-      [scissor, ["who>ground", "key>off", "stop.ground>in", "stop.platform>in", "disconnect>off"]],
       [
-        boom,
+        parked(slabScissorSheet),
+        ["who>ground", "key>off", "stop.ground>in", "stop.platform>in", "disconnect>off"],
+      ],
+      [
+        parked(articulatingBoomSheet),
         [
           "who>ground",
           "engine>off",

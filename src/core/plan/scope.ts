@@ -1,5 +1,6 @@
 import type { Check } from "../catalogue/catalogue";
 import type { Sheet } from "../sheet/sheet";
+import type { Ending, FullEnding } from "../vocabulary/endings";
 import type { Scope } from "../vocabulary/scope";
 import type { PlanState } from "../vocabulary/state/values";
 import { type Touch, touchedBy } from "./retest";
@@ -56,14 +57,30 @@ export function inScope(
   checks: readonly Check[],
   sheet: Sheet,
   found: PlanState,
+  ending: Ending = endingOf(scope),
 ): readonly Check[] {
-  const chosen = new Set(chosenBy(scope, checks, sheet));
+  const chosen = new Set(chosenBy(scope, checks, sheet).filter((check) => isFor(ending, check)));
   const up = (posture: string | undefined) => !["stowed", undefined].includes(posture);
   const moves =
     up(found["posture"]) ||
     [...chosen].some(({ definition }) => definition.powered === true || up(definition.needs["posture"]));
   return checks.filter((c) => chosen.has(c) || (moves && c.definition.phase === "test_area"));
 }
+
+/** What a machine inspected in this scope is left for. */
+export function endingOf({ kind }: Scope, asked: FullEnding = "to_work"): Ending {
+  if (kind === "full") return asked;
+  if (kind === "transport") return "for_the_road";
+  return kind === "check_in" ? "checked_in" : "parked";
+}
+
+/** Only what is left for the night is put away and plugged in; papers and kit are back in their place either way. */
+const notFor: Readonly<Partial<Record<Ending, ReadonlySet<string>>>> = {
+  to_work: new Set(["park.place", "park.charging"]),
+  handed_over: new Set(["park.charging"]),
+};
+
+const isFor = (ending: Ending, { definition }: Check): boolean => notFor[ending]?.has(definition.id) !== true;
 
 function chosenBy(scope: Scope, checks: readonly Check[], sheet: Sheet): readonly Check[] {
   const tag = ({ definition }: Check) => definition.part === "tag_and_log";

@@ -3,6 +3,7 @@ import { type FoundKind, foundKinds, foundState, foundStowed } from "../plan/fou
 import { type Plan, type PlanInput, type PlanStep, planInspection, visitsOf } from "../plan/plan";
 import { type AtHand, everythingAtHand } from "../plan/possible";
 import type { InspectionEvent } from "../record/events";
+import { type FullEnding, fullEndings } from "../vocabulary/endings";
 import { isPlanId, type PlanState, withKnown, withValue } from "../vocabulary/state/values";
 
 /**
@@ -13,6 +14,7 @@ export const said = {
   found: (kinds: readonly FoundKind[]) => `found:${kinds.join("+")}`,
   people: (count: number) => `people:${count}`,
   missing: (things: readonly string[]) => `missing:${things.join("+")}`,
+  ending: (ending: FullEnding) => `ending:${ending}`,
   stands: (variable: string, value: string) => `stands:${variable}=${value}`,
 };
 
@@ -20,16 +22,19 @@ export interface Circumstances {
   readonly kinds: readonly FoundKind[];
   readonly found: PlanState;
   readonly atHand: AtHand;
+  /** What it is left for, in a full inspection. */
+  readonly ending: FullEnding;
 }
 
 /** How the machine was found and what is at hand, as last said. What is said of finding it counts until the first answer. */
 export function circumstancesOf(
-  input: Pick<PlanInput, "sheet" | "found">,
+  input: Pick<PlanInput, "sheet" | "found" | "ending">,
   events: readonly InspectionEvent[],
 ): Circumstances {
   let kinds: readonly FoundKind[] = ["stowed"];
   let found = input.found ?? foundStowed(input.sheet);
   let { people, missing } = everythingAtHand;
+  let ending = input.ending ?? fullEndings[0];
   let answered = false;
   for (const event of events) {
     if (event.type !== "changed") {
@@ -42,8 +47,9 @@ export function circumstancesOf(
       found = foundState(input.sheet, kinds);
     } else if (what === "people") people = Math.max(1, Number(value) || 1);
     else if (what === "missing") missing = value === "" ? [] : value.split("+");
+    else if (what === "ending") ending = fullEndings.find((one) => one === value) ?? ending;
   }
-  return { kinds, found, atHand: { people, missing, key: !kinds.includes("key_missing") } };
+  return { kinds, found, ending, atHand: { people, missing, key: !kinds.includes("key_missing") } };
 }
 
 /** Plans already worked out, by what they follow from: kept by the caller between two events. */
@@ -61,9 +67,9 @@ export function follow(
   heldFrom: string | undefined,
   known: Known = new Map(),
 ): Plan {
-  const { found, atHand } = circumstancesOf(input, events);
-  const start: PlanInput = { ...input, found, atHand };
-  const at = JSON.stringify([found, atHand]);
+  const { found, atHand, ending } = circumstancesOf(input, events);
+  const start: PlanInput = { ...input, found, atHand, ending };
+  const at = JSON.stringify([found, atHand, ending]);
   const remember = (key: string, work: () => Plan): Plan => {
     const full = `${at} ${key}`;
     let plan = known.get(full);

@@ -3,6 +3,7 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { canBeFound, type FoundKind, foundKinds } from "@/core/plan/found";
 import { said } from "@/core/underway/follow";
+import { type FullEnding, fullEndings } from "@/core/vocabulary/endings";
 import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { reasonWords, touchWords } from "../plan/words";
@@ -21,6 +22,7 @@ export function AsFound({ model }: { model: InspectModel }) {
     atHand.missing.length === 0
       ? t("plan.allAtHand")
       : t("plan.without", { things: atHand.missing.map((thing) => t(`carry.${thing}`)).join(", ") }),
+    ...(model.facts.scope === "full" ? [t(`plan.ending.${circumstances.ending}`)] : []),
   ];
   return (
     <div className="mt-2 border-2 border-ink px-3 py-2">
@@ -98,6 +100,7 @@ function Ask({ model, onClose }: { model: InspectModel; onClose: () => void }) {
   const { data, circumstances, log, reduction } = model;
   const [kinds, setKinds] = useState<readonly FoundKind[]>(circumstances.kinds);
   const [people, setPeople] = useState(circumstances.atHand.people);
+  const [ending, setEnding] = useState<FullEnding>(circumstances.ending);
   const [missing, setMissing] = useState<readonly string[]>(circumstances.atHand.missing);
   const things = [...new Set(model.plan.due.flatMap((check) => check.definition.carry ?? []))].sort();
   const begun = reduction.given.size > 0;
@@ -152,6 +155,18 @@ function Ask({ model, onClose }: { model: InspectModel; onClose: () => void }) {
           </div>
         </fieldset>
       )}
+      {model.facts.scope === "full" ? (
+        <fieldset className="mt-4">
+          <legend className="font-semibold">{t("plan.leftFor")}</legend>
+          <div className="mt-1.5 flex flex-wrap gap-2">
+            {fullEndings.map((one) => (
+              <Choice key={one} on={ending === one} onPick={() => setEnding(one)}>
+                {t(`plan.ending.${one}`)}
+              </Choice>
+            ))}
+          </div>
+        </fieldset>
+      ) : null}
       <div className="mt-5 flex justify-between">
         <Button look="small" onClick={onClose}>
           {t("inspect.cancel")}
@@ -160,7 +175,12 @@ function Ask({ model, onClose }: { model: InspectModel; onClose: () => void }) {
           look="small"
           className="border-brass! bg-brass! text-brassink!"
           onClick={() => {
-            const steps = [...(begun ? [] : [said.found(kinds)]), said.people(people), said.missing(missing)];
+            const steps = [
+              ...(begun ? [] : [said.found(kinds)]),
+              said.people(people),
+              said.missing(missing),
+              ...(ending === circumstances.ending ? [] : [said.ending(ending)]),
+            ];
             void log.add(steps.map((step) => ({ type: "changed", step })));
             onClose();
           }}

@@ -47,6 +47,7 @@ describe("a sheet being typed in", () => {
         const plan = planInspection({
           sheet,
           scope: { kind: "full" },
+          ending: "parked",
           practice: usualPractice,
         });
         expect(plan.checks.length).toBe(

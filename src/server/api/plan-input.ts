@@ -28,6 +28,7 @@ export function readInput(sheet: Sheet, wanted: z.infer<typeof planRequest>): Pl
     scope: readScope(sheet, wanted.scope),
     practice: wanted.start === undefined ? practice : { ...practice, start: wanted.start },
     found,
+    ending: wanted.ending,
     atHand: {
       people: wanted.people,
       missing:

@@ -4,6 +4,7 @@ import { faultModes } from "@/core/machine/faults";
 import { doers } from "@/core/machine/permitted";
 import { foundKinds } from "@/core/plan/found";
 import { sheetSchema } from "@/core/sheet/sheet";
+import { fullEndings } from "@/core/vocabulary/endings";
 import { families } from "@/core/vocabulary/families";
 import { findingGrades, grades } from "@/core/vocabulary/grades";
 import { type PartId, parts } from "@/core/vocabulary/parts";
@@ -189,6 +190,10 @@ const planFields = {
       }),
     ])
     .default("full"),
+  ending: z
+    .enum(fullEndings)
+    .default("to_work")
+    .describe("What a machine inspected in full is left for; other scopes have an ending of their own"),
   start: practiceFields.start.optional().describe("Start corner; it goes before the policy's"),
   policy: z
     .union([policySchema, z.strictObject(practiceFields).partial()])

@@ -112,7 +112,8 @@ const plantings: readonly Planted[] = [
   ],
   ["need_not_met", scissor, (s) => dropChange(s, "prop", "set")],
   ["changes_nothing", scissor, (s) => [{ id: "x", kind: "change" }, ...s]],
-  ["left_open", scissor, (s) => dropChange(s, "disconnect", "off", -1)],
+  ["left_open", input("dunmarrow-s24", { ending: "parked" }), (s) => dropChange(s, "disconnect", "off", -1)],
+  ["left_open", scissor, (s) => dropChange(s, "incline", "level", -1)],
   ["arm_under_platform", scissor, (s) => dropChange(s, "disconnect", "off")],
   ["area_not_confirmed", scissor, (s) => without(s, "area.test")],
   ["no_such_variable", scissor, (s) => [change("wings", "out"), ...s]],
@@ -165,10 +166,10 @@ const plantings: readonly Planted[] = [
   [
     "survey_first",
     input("dunmarrow-s24", { practice: { ...usualPractice, survey: "first" } }),
-    (s) => moved(s, "place.ground", "park.place"),
+    (s) => moved(s, "place.ground", "park.papers"),
   ],
   ["survey_last", scissor, (s) => moved(s, "place.ground", "rails.condition")],
-  ["look_before_test", scissor, (s) => moved(s, "wheel.nuts@wheel_rear_left", "park.place")],
+  ["look_before_test", scissor, (s) => moved(s, "wheel.nuts@wheel_rear_left", "park.papers")],
   [
     "read_cold",
     input("dunmarrow-s24", { practice: { ...usualPractice, look: "as_you_pass" } }),
@@ -198,7 +199,7 @@ const plantings: readonly Planted[] = [
   ],
   ["valve_onto_prop", scissor, (s) => moved(s, "stack.arms", "ground.descent_valve")],
   ["rises_again", scissor, (s) => moved(s, "ground.rises_after_descent", "stack.arms")],
-  ["park_last", scissor, (s) => moved(s, "park.place", "rails.condition")],
+  ["park_last", scissor, (s) => moved(s, "park.papers", "rails.condition")],
   ["comes_back", scissor, (s) => moved(s, "wheel.nuts@wheel_rear_right", "rails.condition")],
 ];
 

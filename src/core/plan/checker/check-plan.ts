@@ -1,9 +1,10 @@
 import { type Check, checksOf } from "../../catalogue/catalogue";
+import type { Ending } from "../../vocabulary/endings";
 import { entriesOf, type PlanId, type PlanState } from "../../vocabulary/state/values";
 import { foundStowed } from "../found";
 import type { PlanInput } from "../plan";
 import { everythingAtHand } from "../possible";
-import { inScope } from "../scope";
+import { endingOf, inScope } from "../scope";
 import { hazardsOf } from "./hazards";
 import { type Context, differs, excused } from "./may-differ";
 import { orderBroken } from "./order";
@@ -21,15 +22,17 @@ export function checkPlan(input: PlanInput, steps: readonly CheckedStep[]): read
   const all = checksOf(sheet);
   const byKey = new Map(all.map((check) => [check.key, check]));
   const found = input.found ?? foundStowed(sheet);
+  const ending = endingOf(input.scope, input.ending);
   const context = {
     sheet,
+    ending,
     practice: input.practice,
     found,
     now: progress?.state ?? found,
     held: progress?.held ?? false,
     atHand: input.atHand ?? everythingAtHand,
   };
-  const scope = inScope(input.scope, all, sheet, found);
+  const scope = inScope(input.scope, all, sheet, found, ending);
   const inPlan = new Set(scope.map((check) => check.key));
   const done = progress?.done ?? [];
 
@@ -65,33 +68,43 @@ export function checkPlan(input: PlanInput, steps: readonly CheckedStep[]): read
       violations.push({ rule: "missing", step: "", why: `${check.key} is not in the plan` });
     }
   }
-  const forTheRoad = scope.some(({ definition }) => definition.phase === "transport");
-  violations.push(
-    ...leftOpen(last, forTheRoad && !context.held ? { ...found, turntableLock: "in" } : found, context),
-  );
+  violations.push(...leftOpen(last, found, context));
   return violations;
 }
 
 /**
  * How everything is left (field guide, section 4): what a check opens, the plan closes. For the road the turntable
- * lock is in (section 17), however it was found.
+ * lock is in (section 17), however it was found. Whoever goes straight to work needs it lowered, level and shut, and
+ * leaves on what is on; handed over set up it stands as set up, its key out.
  */
-function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context): readonly Violation[] {
-  const closed: PlanState = {
-    who: "ground",
+function leftOpen(
+  state: PlanState,
+  found: PlanState,
+  { held, atHand, ...context }: Context,
+): readonly Violation[] {
+  const toWork: PlanState = {
     posture: "stowed",
     prop: "parked",
     incline: "level",
     timber: "none",
     "valve.descent": "shut",
     gate: "shut",
+  };
+  const away: PlanState = {
+    who: "ground",
     harness: "off",
     engine: "off",
-    takeOff: "out",
     key: "off",
     "stop.ground": "in",
     "stop.platform": "in",
     disconnect: "off",
+  };
+  const ending: Ending = held ? "held" : context.ending;
+  const setUp = ending === "to_work" || ending === "handed_over";
+  const closed: PlanState = {
+    ...toWork,
+    ...(ending === "to_work" ? {} : away),
+    ...(setUp ? {} : { takeOff: "out" }),
   };
   const asFound = ["jib", "turntableLock", "axles", "outriggers", "legPins", "mats"] as const;
   // Behind a finding that stops it, a machine is left as safe as it allows: legs and axles stay where they are.
@@ -121,7 +134,10 @@ function leftOpen(state: PlanState, found: PlanState, { held, atHand }: Context)
   const mayStay = [...(held ? behind : []), ...(atHand.key ? [] : noKey)];
   const goal = [
     ...entriesOf(closed),
-    ...asFound.flatMap((id) => (found[id] === undefined ? [] : [[id, found[id]] as const])),
+    ...asFound.flatMap((id) => {
+      if (id === "turntableLock" && ending === "for_the_road") return [[id, "in"] as const];
+      return setUp || found[id] === undefined ? [] : [[id, found[id]] as const];
+    }),
   ];
   return goal.flatMap(([id, value]): readonly Violation[] =>
     state[id] === undefined || state[id] === value || value === "unknown" || mayStay.includes(id)

@@ -1,6 +1,7 @@
 import type { Check } from "../../catalogue/catalogue";
 import { figureOf } from "../../sheet/read";
 import type { Sheet } from "../../sheet/sheet";
+import type { Ending } from "../../vocabulary/endings";
 import type { Practice } from "../../vocabulary/practice";
 import type { PlanState } from "../../vocabulary/state/values";
 import type { AtHand } from "../possible";
@@ -13,6 +14,7 @@ export interface Context {
   /** The machine where the plan begins. */
   readonly now: PlanState;
   readonly held: boolean;
+  readonly ending: Ending;
   readonly atHand: AtHand;
 }
 
@@ -23,6 +25,8 @@ const up = (posture: string | undefined): boolean =>
 export function differs(check: Check, variable: string, value: string, context: Context): boolean {
   const { definition } = check;
   const { practice, sheet } = context;
+  // Papers and kit are put back where the machine stands by whoever goes straight to work on it.
+  if (context.ending === "to_work" && definition.phase === "park") return variable !== "posture";
   switch (variable) {
     case "posture":
       // Found in the air: what shows there is looked at from below before it is lowered.

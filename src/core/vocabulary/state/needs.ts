@@ -51,3 +51,10 @@ export function lowAndLevel(who: KnownValue<"who">, state: PlanState): PlanState
 export const legsIn = (): PlanState => ({ posture: "stowed", who: "ground", outriggers: "in" });
 
 export const fromTheGround = (): PlanState => ({ who: "ground" });
+
+/** Whoever goes straight to work, or takes over a machine set up, finds it set up; else it is left as it was found. */
+export const asSetUp = { to_work: "as_left", handed_over: "as_left", otherwise: "as_found" } as const;
+
+/** Off when the machine is left; whoever goes straight to work on it leaves it on. */
+export const offUnlessToWork = <Off extends string>(off: Off) =>
+  ({ to_work: "as_left", otherwise: off }) as const;

@@ -1,6 +1,6 @@
 import { legged } from "../families";
 import type { Entries } from "./entry";
-import { driver, legsIn, nothing, panel, platformBox, powered } from "./needs";
+import { asSetUp, driver, legsIn, nothing, offUnlessToWork, panel, platformBox, powered } from "./needs";
 
 /** Where people are, and the place the machine stands at. */
 export const placeEntries: Entries<
@@ -29,7 +29,7 @@ export const placeEntries: Entries<
           ? { posture: "stowed", key: "platform", "stop.ground": "out", hitch: "uncoupled" }
           : { posture: "stowed", harness: "off" },
       rank: 1,
-      left: "ground",
+      left: { to_work: "as_left", otherwise: "ground" },
     },
   },
   testArea: {
@@ -68,7 +68,7 @@ export const placeEntries: Entries<
     modelled: true,
     doubt: "until_shown",
     strip: { place: 10.2, unless: "none" },
-    walked: { at: [], seconds: 60, needs: legsIn, rank: 8, left: "as_found" },
+    walked: { at: [], seconds: 60, needs: legsIn, rank: 8, left: asSetUp },
   },
   // Clipped on to a marked anchor before a boom moves with anybody aboard; off before they climb out.
   harness: {
@@ -80,7 +80,7 @@ export const placeEntries: Entries<
       seconds: 12,
       needs: (to) => (to === "clipped" ? { who: "platform" } : { posture: "stowed" }),
       rank: 8,
-      left: "off",
+      left: offUnlessToWork("off"),
     },
   },
   // Where whoever stays on the ground is to the machine: who is in the way of what moves.

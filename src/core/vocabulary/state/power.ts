@@ -1,9 +1,9 @@
 import type { Applies } from "../applies-to";
 import type { Entries } from "./entry";
-import { fromTheGround, panel, platformBox } from "./needs";
+import { fromTheGround, offUnlessToWork, panel, platformBox } from "./needs";
 
 export const electrical: Applies = { power: "electrical" };
-const glow: Applies = { features: ["glow_plugs"], power: "engine" };
+const glow: Applies = { features: ["glow_plugs"], fuels: ["diesel", "hybrid", "vehicle_take_off"] };
 const auxiliary: Applies = { features: ["auxiliary_pump"] };
 
 /** What gives it power: keys, buttons, supply, engine, and the pump for emergencies. */
@@ -35,7 +35,7 @@ export const powerEntries: Entries<
     modelled: true,
     doubt: "until_shown",
     strip: { place: 2 },
-    walked: { at: panel, seconds: 6, needs: fromTheGround, rank: 12, left: "off" },
+    walked: { at: panel, seconds: 6, needs: fromTheGround, rank: 12, left: offUnlessToWork("off") },
   },
   "stop.ground": {
     to: electrical,
@@ -43,7 +43,7 @@ export const powerEntries: Entries<
     ready: "out",
     doubt: "until_shown",
     strip: { place: 3 },
-    walked: { at: panel, seconds: 6, needs: fromTheGround, rank: 12, left: "in" },
+    walked: { at: panel, seconds: 6, needs: fromTheGround, rank: 12, left: offUnlessToWork("in") },
   },
   "stop.platform": {
     to: electrical,
@@ -51,7 +51,13 @@ export const powerEntries: Entries<
     ready: "out",
     doubt: "until_shown",
     strip: { place: 4 },
-    walked: { at: platformBox, seconds: 6, needs: () => ({ posture: "stowed" }), rank: 12, left: "in" },
+    walked: {
+      at: platformBox,
+      seconds: 6,
+      needs: () => ({ posture: "stowed" }),
+      rank: 12,
+      left: offUnlessToWork("in"),
+    },
   },
   disconnect: {
     to: electrical,
@@ -64,7 +70,7 @@ export const powerEntries: Entries<
       seconds: 12,
       needs: (to) => (to === "off" ? { engine: "off", who: "ground" } : { who: "ground" }),
       rank: 12,
-      left: "off",
+      left: offUnlessToWork("off"),
     },
   },
   keypad: { to: { features: ["keypad_code"] }, modelled: true, ready: "entered", doubt: "until_shown" },
@@ -90,7 +96,7 @@ export const powerEntries: Entries<
               key: state.key === "platform" ? "platform" : "ground",
             },
       rank: 10,
-      left: "off",
+      left: offUnlessToWork("off"),
     },
   },
   gasValve: { to: { fuels: ["gas", "dual_fuel"] }, modelled: true, ready: "open", doubt: "until_shown" },
@@ -118,7 +124,7 @@ export const powerEntries: Entries<
       powered: true,
       needs: () => ({ engine: "running", who: "ground", posture: "stowed" }),
       rank: 11,
-      left: "out",
+      left: { to_work: "as_left", handed_over: "as_left", otherwise: "out" },
     },
   },
   covers: { to: electrical, modelled: true, doubt: "until_shown" },

@@ -1,6 +1,6 @@
 import { booms, platformDriven } from "../families";
 import type { Entries } from "./entry";
-import { aboard, footing, isLegged, legsIn, lowAndLevel, panel, powered } from "./needs";
+import { aboard, asSetUp, footing, isLegged, legsIn, lowAndLevel, panel, powered } from "./needs";
 
 /** What it stands on, how it stands, and what is put in, out, on and off by hand. */
 export const stanceEntries: Entries<
@@ -68,7 +68,7 @@ export const stanceEntries: Entries<
         ...(isLegged(built) ? { outriggers: "out", hitch: "uncoupled" } : {}),
       }),
       rank: 4,
-      left: "as_found",
+      left: asSetUp,
     },
   },
   outriggers: {
@@ -86,7 +86,7 @@ export const stanceEntries: Entries<
         ...(to === "out" ? { hitch: "uncoupled", legPins: "operate", mats: "laid" } : {}),
       }),
       rank: 5,
-      left: "as_found",
+      left: asSetUp,
     },
   },
   axles: {
@@ -104,7 +104,7 @@ export const stanceEntries: Entries<
         return lowAndLevel(aloft ? "platform" : "ground", state);
       },
       rank: 6,
-      left: "as_found",
+      left: asSetUp,
     },
   },
   hitch: {
@@ -130,7 +130,7 @@ export const stanceEntries: Entries<
       seconds: 40,
       needs: legsIn,
       rank: 8,
-      left: "as_found",
+      left: asSetUp,
     },
   },
   transportLatch: { to: { features: ["boom_cradle"] }, modelled: true, doubt: "until_shown" },
@@ -166,11 +166,11 @@ export const stanceEntries: Entries<
       seconds: 12,
       needs: () => ({ posture: "stowed", who: "ground" }),
       rank: 8,
-      left: { for_the_road: "in", otherwise: "as_found" },
+      left: { ...asSetUp, for_the_road: "in" },
     },
   },
   "valve.descent": {
-    to: { features: ["manual_descent"] },
+    to: { features: ["manual_descent"], power: "electrical" },
     modelled: true,
     doubt: "until_shown",
     strip: { place: 15 },
