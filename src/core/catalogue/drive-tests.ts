@@ -25,7 +25,7 @@ export const driveTests: readonly CheckDefinition[] = [
     needs: { ...driving, posture: "clear" },
     carry: ["tape"],
     cautions: ["drive_room", "look_below"],
-    minutes: 1,
+    minutes: 0.67,
     conditions: { too_fast: floor("protection_failed"), lamp_out: repair },
     measure: {
       quantity: "speed_ratio",
@@ -43,7 +43,7 @@ export const driveTests: readonly CheckDefinition[] = [
     tries: ["drive_cut_out"],
     needs: { ...driving, posture: "clear" },
     cautions: ["drive_room", "look_below"],
-    minutes: 0.5,
+    minutes: 0.27,
     conditions: { moved: refuses },
   },
   {
@@ -53,7 +53,7 @@ export const driveTests: readonly CheckDefinition[] = [
     to: { families: ["rough_terrain_scissor", "tracked_spider"], features: ["outriggers"] },
     tries: ["legs_down_no_travel"],
     needs: { ...driving, outriggers: "out" },
-    minutes: 0.4,
+    minutes: 0.13,
     conditions: { moved: refuses },
   },
   {
@@ -83,7 +83,7 @@ export const driveTests: readonly CheckDefinition[] = [
     part: "drive_speed",
     to: { families: selfDriven, features: ["drive_speed_selector"] },
     tries: ["low_speed_chosen"],
-    minutes: 0.4,
+    minutes: 0.2,
     conditions: { no_change: repair, stuck: stop },
   },
   {
@@ -92,7 +92,7 @@ export const driveTests: readonly CheckDefinition[] = [
     part: "drive_speed",
     to: { features: ["steering_slows"] },
     tries: ["steering_sharp"],
-    minutes: 0.3,
+    minutes: 0.17,
     conditions: { full_speed: stop },
   },
   {
@@ -100,7 +100,7 @@ export const driveTests: readonly CheckDefinition[] = [
     id: "drive.steer_modes",
     part: "steering",
     to: { features: ["steer_modes"] },
-    minutes: 0.6,
+    minutes: 0.4,
     conditions: { wrong_way: floor("moves_or_does_not_stop"), stuck: stop },
   },
   {
@@ -108,7 +108,7 @@ export const driveTests: readonly CheckDefinition[] = [
     id: "drive.four_wheels",
     part: "drive_shaft",
     to: { features: ["four_wheel_drive"] },
-    minutes: 0.3,
+    minutes: 0.2,
     conditions: { no_change: repair, noisy: repair },
   },
   {
@@ -116,7 +116,7 @@ export const driveTests: readonly CheckDefinition[] = [
     id: "drive.which_end",
     part: "decals",
     to: { families: ["telescopic_boom", "articulating_boom"] },
-    minutes: 0.2,
+    minutes: 0.1,
     conditions: { arrows_missing: repair, arrows_differ: stop },
   },
   {
@@ -124,7 +124,7 @@ export const driveTests: readonly CheckDefinition[] = [
     id: "drive.brakes_three",
     part: "brakes",
     to: { families: platformDriven, features: ["joystick_squeeze"] },
-    minutes: 0.4,
+    minutes: 0.3,
     conditions: { did_not_stop: floor("brake") },
   },
   {

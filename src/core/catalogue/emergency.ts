@@ -64,7 +64,7 @@ export const emergencyChecks: readonly CheckDefinition[] = [
     },
     tries: ["descent_valve_open", "bleed_down_open"],
     needs: { ...groundMoves, posture: "clear" },
-    minutes: 0.4,
+    minutes: 0.3,
     conditions: { did_not_rise: stop, sinks: stop },
   },
   {
@@ -107,7 +107,7 @@ export const emergencyChecks: readonly CheckDefinition[] = [
     phase: "ground_last",
     to: { features: ["freewheel_valve"] },
     needs: { ...atGround, posture: "stowed", incline: "level", outriggers: "in" },
-    minutes: 0.5,
+    minutes: 0.33,
     cautions: ["level_only"],
     conditions: { does_not_re_engage: floor("brake"), stiff: repair },
   },

@@ -1,5 +1,5 @@
 import { floor, repair, stop, watch } from "./rules";
-import { atGround, groundMoves, onTheGround, shutDown } from "./states";
+import { atGround, groundLive, groundMoves, onTheGround, shutDown } from "./states";
 import type { CheckDefinition } from "./types";
 
 const electrical = { power: "electrical" } as const;
@@ -26,6 +26,25 @@ export const groundTests: readonly CheckDefinition[] = [
     leaves: { testArea: "confirmed" },
     minutes: 0.3,
     conditions: { not_fit: { graded: "watch", conditions: true } },
+  },
+  {
+    version: 1,
+    id: "raised.from_outside",
+    to: electrical,
+    part: "hoses",
+    phase: "test_area",
+    station: "ground",
+    at: ["ground_tests"],
+    needs: onTheGround,
+    foundRaised: true,
+    minutes: 0.3,
+    cautions: ["not_under_it"],
+    conditions: {
+      leak_running: floor("pressure_leak"),
+      reinforcement_showing: floor("hose_reinforcement"),
+      pin_missing: stop,
+      bent: stop,
+    },
   },
   {
     version: 1,
@@ -62,7 +81,7 @@ export const groundTests: readonly CheckDefinition[] = [
     tries: ["stop_button_in"],
     part: "ground_stop",
     phase: "ground_power",
-    needs: groundMoves,
+    needs: groundLive,
     leaves: { engine: "off" },
     minutes: 0.3,
     cautions: ["nobody_under"],
@@ -74,9 +93,9 @@ export const groundTests: readonly CheckDefinition[] = [
     tries: ["key_elsewhere"],
     part: "key_switch",
     phase: "ground_power",
-    needs: groundMoves,
+    needs: groundLive,
     leaves: { engine: "off" },
-    minutes: 0.2,
+    minutes: 0.27,
     conditions: { stays_live: floor("moves_or_does_not_stop"), loose: repair },
   },
   {
@@ -87,7 +106,7 @@ export const groundTests: readonly CheckDefinition[] = [
     phase: "ground_power",
     to: { features: ["ground_enable"] },
     needs: groundMoves,
-    minutes: 0.5,
+    minutes: 0.4,
     conditions: { moved: floor("enable") },
   },
   {
@@ -174,7 +193,7 @@ export const groundTests: readonly CheckDefinition[] = [
     to: onProp,
     needs: { ...atGround, posture: "raised", prop: "set", "valve.descent": "shut" },
     leaves: { posture: "on_prop", "valve.descent": "shut" },
-    minutes: 0.6,
+    minutes: 0.2,
     cautions: ["clear_of_stack"],
     conditions: {
       does_not_lower: floor("emergency_lowering"),
@@ -189,7 +208,7 @@ export const groundTests: readonly CheckDefinition[] = [
     phase: "ground_last",
     to: { features: ["brake_release"] },
     needs: { ...atGround, posture: "stowed", incline: "level", outriggers: "in" },
-    minutes: 0.4,
+    minutes: 0.25,
     cautions: ["level_only"],
     conditions: { does_not_re_engage: floor("brake"), stiff: repair },
   },
@@ -209,10 +228,10 @@ export const groundTests: readonly CheckDefinition[] = [
     tries: ["disconnect_off"],
     part: "disconnect",
     phase: "ground_last",
-    // With everything alive that it is to kill.
-    needs: { ...atGround, posture: "stowed", engine: "running", "valve.descent": "shut" },
-    leaves: { disconnect: "on", engine: "off" },
-    minutes: 0.2,
+    // With everything alive that it is to kill, but for an engine: its supply is not taken away while it runs.
+    needs: { ...groundLive, engine: "off", posture: "stowed" },
+    leaves: { disconnect: "on" },
+    minutes: 0.27,
     conditions: { stays_live: stop, sticks: stop },
   },
 ];

@@ -1,7 +1,7 @@
 import type { Sheet } from "../sheet/sheet";
 import { legged } from "../vocabulary/families";
 import { floor, repair, stop, watch } from "./rules";
-import { atGround, groundMoves } from "./states";
+import { atGround, groundLive, groundMoves } from "./states";
 import type { CheckDefinition } from "./types";
 
 const ground = { version: 1, station: "ground", at: ["ground_tests"], powered: true } as const;
@@ -19,7 +19,7 @@ export const interlockTests: readonly CheckDefinition[] = [
     to: { power: "electrical" },
     tries: ["key_elsewhere"],
     needs: { ...down, outriggers: "out", gate: "shut" },
-    minutes: 0.2,
+    minutes: 0.13,
     conditions: { stays_live: floor("moves_or_does_not_stop") },
   },
   {
@@ -30,7 +30,7 @@ export const interlockTests: readonly CheckDefinition[] = [
     to: { features: ["mode_selector"] },
     tries: ["boom_not_selected", "legs_not_selected"],
     needs: { ...down, outriggers: "out" },
-    minutes: 0.3,
+    minutes: 0.2,
     conditions: { both_live: floor("moves_or_does_not_stop"), stuck: stop },
   },
   {
@@ -41,7 +41,7 @@ export const interlockTests: readonly CheckDefinition[] = [
     to: { families: legged, features: ["outriggers"] },
     tries: ["legs_not_set"],
     needs: { ...down, outriggers: "in" },
-    minutes: 0.3,
+    minutes: 0.13,
     cautions: ["nobody_under"],
     conditions: { moved: refuses },
   },
@@ -64,7 +64,7 @@ export const interlockTests: readonly CheckDefinition[] = [
     phase: "ground_moves",
     to: { families: legged, features: ["outriggers"] },
     needs: { ...down, outriggers: "out" },
-    minutes: 0.4,
+    minutes: 0.2,
     cautions: ["feet_clear"],
     conditions: { off_level: stop, lamp_wrong: stop, does_not_level: stop },
   },
@@ -87,7 +87,7 @@ export const interlockTests: readonly CheckDefinition[] = [
     to: { families: ["vehicle_boom"], features: ["boom_cradle"] },
     tries: ["boom_in_cradle"],
     needs: { ...down, outriggers: "out" },
-    minutes: 0.3,
+    minutes: 0.13,
     conditions: { moved: refuses },
   },
   {
@@ -119,7 +119,7 @@ export const interlockTests: readonly CheckDefinition[] = [
     to: { families: legged, features: ["outriggers"] },
     tries: ["legs_while_raised"],
     needs: boomLow,
-    minutes: 0.3,
+    minutes: 0.13,
     conditions: { moved: refuses },
   },
   {
@@ -130,7 +130,7 @@ export const interlockTests: readonly CheckDefinition[] = [
     to: { features: ["tower_boom", "tower_telescope"] },
     tries: ["tower_not_up", "tower_telescope_out"],
     needs: { ...groundMoves, posture: "raised" },
-    minutes: 1,
+    minutes: 1.33,
     cautions: ["nobody_under"],
     conditions: { moved: refuses, refuses_with: stop },
   },
@@ -159,7 +159,7 @@ export const interlockTests: readonly CheckDefinition[] = [
     phase: "ground_moves",
     to: { features: ["reach_self_test"] },
     needs: boomLow,
-    minutes: 0.4,
+    minutes: 0.13,
     conditions: { no_lamp: floor("reach_control"), warning_stays: floor("reach_control") },
   },
   {
@@ -241,7 +241,7 @@ export function stopButtonTests(sheet: Sheet): readonly CheckDefinition[] {
       phase: "ground_power" as const,
       to: { power: "electrical" } as const,
       tries: ["stop_button_in"],
-      needs: { ...groundMoves, testArea: "confirmed" },
+      needs: { ...groundLive, testArea: "confirmed" },
       leaves: { engine: "off" },
       minutes: 0.3,
       conditions: stopButtonConditions,

@@ -52,7 +52,7 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
           ...placeOf(machine, fn, station),
           conditions: sinks(fn) && direction === "up" ? { ...movementWrongs, sinks: stop } : movementWrongs,
           test,
-          minutes: 0.25,
+          minutes: 0.15,
           powered: true,
         });
       }

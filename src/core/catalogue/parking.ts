@@ -9,7 +9,7 @@ const park = {
   station: "close",
   at: ["park"],
   needs: shutDown,
-  minutes: 0.1,
+  minutes: 0.05,
 } as const;
 const road = {
   version: 1,
@@ -17,7 +17,7 @@ const road = {
   station: "close",
   at: ["transport"],
   needs: shutDown,
-  minutes: 0.2,
+  minutes: 0.08,
 } as const;
 
 /** Leaving it at the end, and the check before and after the road (a scope of its own). */
@@ -96,7 +96,7 @@ export const parkingChecks: readonly CheckDefinition[] = [
     part: "lashings",
     to: { families: [...selfDriven, "push_around_mast"] },
     carry: ["chains"],
-    minutes: 0.5,
+    minutes: 0.2,
     conditions: { missing: stop, worn: stop, loose: stop },
   },
   {
@@ -111,7 +111,7 @@ export const parkingChecks: readonly CheckDefinition[] = [
     id: "road.hitch",
     part: "coupler",
     to: { features: ["tow_coupling"] },
-    minutes: 0.5,
+    minutes: 0.2,
     conditions: { does_not_latch: stop, missing: stop, dark: stop },
   },
   {

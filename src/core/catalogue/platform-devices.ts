@@ -25,7 +25,7 @@ export const platformDevices: readonly CheckDefinition[] = [
       anyOf: ["foot_pedal", "trigger_enable", "joystick_squeeze", "lifting_collar", "speed_key"],
     },
     tries: ["function_before_enable"],
-    minutes: 0.3,
+    minutes: 0.17,
     conditions: { moved: floor("enable") },
   },
   {
@@ -50,7 +50,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     part: "platform_enable",
     to: { features: ["lifting_collar"] },
     tries: ["collar_down"],
-    minutes: 0.2,
+    minutes: 0.13,
     conditions: { moved: floor("enable"), does_not_spring_back: floor("enable") },
   },
   {
@@ -61,7 +61,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     tries: ["gate_open"],
     needs: { ...low, gate: "open" },
     leaves: { gate: "open" },
-    minutes: 0.3,
+    minutes: 0.13,
     conditions: { moved: refuses },
   },
   {
@@ -71,7 +71,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     to: { features: ["contact_bumper"], choice: ["bumper_cuts", "all"] },
     tries: ["bumper_cuts_all", "bumper_overridden"],
     cautions: ["by_hand_only"],
-    minutes: 0.4,
+    minutes: 0.27,
     conditions: { no_reaction: floor("guard"), does_not_restore: stop, full_speed: floor("guard") },
   },
   {
@@ -81,7 +81,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     to: { features: ["contact_bumper"], choice: ["bumper_cuts", "travel"] },
     tries: ["bumper_cuts_travel", "bumper_overridden"],
     cautions: ["by_hand_only"],
-    minutes: 0.4,
+    minutes: 0.27,
     conditions: { no_reaction: floor("guard"), does_not_restore: stop, full_speed: floor("guard") },
   },
   {
@@ -89,7 +89,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     id: "platform.load_ranges",
     part: "load_range",
     to: { features: ["two_load_ranges"] },
-    minutes: 0.4,
+    minutes: 0.13,
     conditions: { lamp_wrong: stop, both_flash: stop, stuck: stop },
   },
   {
@@ -100,7 +100,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     tries: ["jib_swing_heavy"],
     needs: clear,
     cautions: ["look_below"],
-    minutes: 0.3,
+    minutes: 0.13,
     conditions: { moved: refuses },
   },
   {
@@ -122,7 +122,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     tries: ["tower_not_up", "tower_telescope_out"],
     needs: clear,
     cautions: ["look_below"],
-    minutes: 0.6,
+    minutes: 1.33,
     conditions: { moved: refuses },
   },
   {
@@ -142,7 +142,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     tries: ["dial_slow"],
     needs: clear,
     cautions: ["look_below"],
-    minutes: 0.3,
+    minutes: 0.17,
     conditions: { no_change: repair, jerky: repair },
   },
   {
@@ -173,7 +173,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     needs: { ...clear, outriggers: "in" },
     leaves: { posture: "clear" },
     cautions: ["look_below"],
-    minutes: 0.6,
+    minutes: 0.2,
     conditions: { moved: refuses },
   },
   {
@@ -184,7 +184,7 @@ export const platformDevices: readonly CheckDefinition[] = [
     tries: ["legs_while_raised"],
     needs: { ...clear, outriggers: "out" },
     cautions: ["look_below"],
-    minutes: 0.4,
+    minutes: 0.13,
     conditions: { moved: refuses },
   },
   {

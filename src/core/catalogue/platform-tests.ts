@@ -1,7 +1,7 @@
 import { platformEnables } from "../machine/functions";
 import { platformDriven, selfDriven, selfPropelledBooms } from "../vocabulary/families";
 import { floor, repair, stop, watch } from "./rules";
-import { atPlatform, driving, groundMoves, platformMoves } from "./states";
+import { atPlatform, driving, groundMoves, platformLive, platformMoves } from "./states";
 import type { CheckDefinition } from "./types";
 
 const aloft = {
@@ -38,7 +38,7 @@ export const platformStartTests: readonly CheckDefinition[] = [
     ...aloft,
     id: "platform.stop_button",
     part: "platform_stop",
-    needs: platformMoves,
+    needs: platformLive,
     leaves: { engine: "off" },
     minutes: 0.3,
     conditions: { stays_live: floor("stop_button"), sticks: floor("stop_button"), cracked: repair },
@@ -59,7 +59,7 @@ export const platformStartTests: readonly CheckDefinition[] = [
     phase: "ground_last",
     station: "ground",
     needs: { ...groundMoves, key: "platform", posture: "stowed", outriggers: "out" },
-    minutes: 0.2,
+    minutes: 0.13,
     conditions: { stays_live: floor("moves_or_does_not_stop") },
   },
   {
@@ -69,7 +69,7 @@ export const platformStartTests: readonly CheckDefinition[] = [
     part: "platform_enable",
     to: { anyOf: platformEnables },
     needs: platformMoves,
-    minutes: 0.5,
+    minutes: 0.4,
     conditions: { moved: floor("enable") },
   },
   {
@@ -127,7 +127,7 @@ export const platformTests: readonly CheckDefinition[] = [
     part: "crush_guard",
     to: { features: ["crush_guard"] },
     needs: platformMoves,
-    minutes: 0.3,
+    minutes: 0.17,
     cautions: ["by_hand_only"],
     conditions: { no_reaction: floor("guard"), does_not_restore: stop, loose: repair },
   },
@@ -138,7 +138,7 @@ export const platformTests: readonly CheckDefinition[] = [
     part: "platform_switch",
     to: { features: ["lift_drive_selector"] },
     needs: platformMoves,
-    minutes: 0.3,
+    minutes: 0.2,
     conditions: { both_live: floor("moves_or_does_not_stop"), stuck: stop },
   },
 
@@ -149,7 +149,7 @@ export const platformTests: readonly CheckDefinition[] = [
     tries: ["direction_not_confirmed"],
     part: "direction_confirm",
     to: { features: ["drive_direction_confirm"] },
-    minutes: 0.6,
+    minutes: 0.67,
     cautions: ["drive_room"],
     conditions: { drove_without: floor("protection_failed"), refuses_with: stop, lamp_out: repair },
   },
@@ -158,7 +158,7 @@ export const platformTests: readonly CheckDefinition[] = [
     version: 2,
     id: "drive.stopping",
     part: "brakes",
-    minutes: 0.8,
+    minutes: 0.4,
     carry: ["tape"],
     cautions: ["drive_room"],
     conditions: { too_long: floor("brake"), did_not_stop: floor("brake") },
@@ -178,7 +178,7 @@ export const platformTests: readonly CheckDefinition[] = [
     part: "drive_speed",
     to: { families: platformDriven, features: ["drive_cut_back"] },
     needs: { ...driving, posture: "clear" },
-    minutes: 0.8,
+    minutes: 0.33,
     cautions: ["drive_room", "look_below"],
     conditions: { full_speed: floor("protection_failed"), refuses: stop, lamp_out: repair },
   },
@@ -189,7 +189,7 @@ export const platformTests: readonly CheckDefinition[] = [
     part: "pothole_guard",
     to: { features: ["pothole_guards"] },
     needs: { ...driving, posture: "clear", timber: "left" },
-    minutes: 1,
+    minutes: 0.33,
     carry: ["timber"],
     cautions: ["look_below"],
     conditions: { drove: floor("guard"), alarm_silent: floor("guard") },
@@ -201,7 +201,7 @@ export const platformTests: readonly CheckDefinition[] = [
     part: "pothole_guard",
     to: { features: ["pothole_guards"] },
     needs: { ...driving, posture: "clear", timber: "right" },
-    minutes: 1,
+    minutes: 0.33,
     carry: ["timber"],
     cautions: ["look_below"],
     conditions: { drove: floor("guard"), alarm_silent: floor("guard") },
@@ -223,7 +223,7 @@ export const platformTests: readonly CheckDefinition[] = [
     id: "drive.brake_hold",
     part: "brakes",
     needs: { ...driving, incline: "slope" },
-    minutes: 0.8,
+    minutes: 0.33,
     cautions: ["drive_room"],
     conditions: { rolled: floor("brake"), crept: floor("brake") },
   },
@@ -234,7 +234,7 @@ export const platformTests: readonly CheckDefinition[] = [
     part: "tilt_sensor",
     to: { families: platformDriven, features: ["tilt_sensor"] },
     needs: { ...driving, incline: "beyond_trip" },
-    minutes: 1,
+    minutes: 0.33,
     carry: ["ramp"],
     cautions: ["never_raised_on_slope"],
     conditions: { no_alarm: floor("tilt"), dark: floor("tilt") },

@@ -96,7 +96,7 @@ export const startingChecks: readonly CheckDefinition[] = [
     tries: ["keypad_waiting"],
     // With everything else ready to move: else it would refuse anyway.
     needs: groundMoves,
-    minutes: 0.2,
+    minutes: 0.17,
     conditions: { stays_live: floor("moves_or_does_not_stop"), keys_worn: watch },
   },
   {
@@ -114,7 +114,7 @@ export const startingChecks: readonly CheckDefinition[] = [
     part: "engine",
     to: { features: ["glow_plugs"], fuels: ["diesel", "hybrid", "vehicle_take_off"] },
     needs: { ...before, engine: "off" },
-    minutes: 0.2,
+    minutes: 0.13,
     conditions: { dark: watch, warning_stays: repair },
   },
   {
@@ -196,7 +196,7 @@ export const startingChecks: readonly CheckDefinition[] = [
     to: { features: ["take_off"] },
     tries: ["take_off_out"],
     needs: { ...before, engine: "running", takeOff: "out", outriggers: "in" },
-    minutes: 0.3,
+    minutes: 0.17,
     conditions: { moved: floor("protection_failed"), lamp_out: repair },
   },
 ];

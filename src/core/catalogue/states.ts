@@ -37,9 +37,9 @@ export const atGround: Needs = {
   "stop.platform": "out",
 };
 
-export const groundMoves: Needs = {
+/** Everything but the engine: what cuts the power shows on the panel, and on the auxiliary, whether it runs or not. */
+export const groundLive: Needs = {
   ...atGround,
-  engine: "running",
   takeOff: "in",
   turntableLock: "out",
   prop: "parked",
@@ -47,6 +47,8 @@ export const groundMoves: Needs = {
   jib: "straight",
   hitch: "uncoupled",
 };
+
+export const groundMoves: Needs = { ...groundLive, engine: "running" };
 
 /** Powered, the operator in the platform with the gate shut. */
 export const atPlatform: Needs = {
@@ -58,15 +60,16 @@ export const atPlatform: Needs = {
   "stop.platform": "out",
 };
 
-export const platformMoves: Needs = {
+export const platformLive: Needs = {
   ...atPlatform,
-  engine: "running",
   takeOff: "in",
   turntableLock: "out",
   prop: "parked",
   "valve.descent": "shut",
   jib: "straight",
 };
+
+export const platformMoves: Needs = { ...platformLive, engine: "running" };
 
 /** Driving tests: lowered to transport posture, on level ground unless the test says otherwise. */
 export const driving: Needs = { ...platformMoves, posture: "stowed", incline: "level", timber: "none" };

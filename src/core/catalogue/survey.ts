@@ -7,7 +7,7 @@ const common = {
   station: "survey",
   at: ["workplace"],
   needs: { who: "ground", posture: "stowed", incline: "level" },
-  minutes: 0.5,
+  minutes: 0.2,
 } as const;
 
 /** The workplace: what is found here is no fault of the machine; it stops the work, not the unit. */

@@ -80,6 +80,10 @@ export interface CheckDefinition {
   readonly tries?: readonly string[];
   /** Shows only, or better, with the machine raised: one found in the air is looked at there, before it is lowered. */
   readonly seenRaised?: true;
+  /** Asked only of a machine found in the air. */
+  readonly foundRaised?: true;
+  /** On a machine found in the air: among what is made first and brings it down (`plan/brought-down.ts`). */
+  readonly bringsDown?: true;
   /** Made before the ground tests where axles or legs are set from the platform. */
   readonly beforeSetting?: true;
   /** Uses the machine's power to move: not after a stop-grade finding. */

@@ -31,7 +31,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "tyre",
     at: wheels,
     to: { tyres: ["air"] },
-    minutes: 0.2,
+    minutes: 0.08,
     conditions: { below_limit: putRight("inflate") },
     measure: {
       quantity: "tyre_pressure",
@@ -47,7 +47,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "tyre",
     at: wheels,
     to: { tyres: ["air"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { below_limit: repair },
     measure: {
       quantity: "tread",
@@ -63,7 +63,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "tyre",
     at: ["wheel_rear_right"],
     to: { tyres: ["foam_filled"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { wrong_fill: stop, mark_missing: repair },
   },
   {
@@ -73,7 +73,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     at: ["chassis_rear"],
     to: { choice: ["wheel_drive", "hydraulic"] },
     cautions: ["oil_injection"],
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: {
       leak_running: floor("pressure_leak"),
       reinforcement_showing: floor("hose_reinforcement"),
@@ -86,7 +86,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "drive_cables",
     at: ["chassis_rear"],
     to: { choice: ["wheel_drive", "electric"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { frayed: stop, rubbing: repair, loose: repair },
   },
   {
@@ -95,7 +95,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "drive_shaft",
     at: ["chassis_front"],
     to: { features: ["four_wheel_drive"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { bolt_missing: stop, leak_running: floor("pressure_leak"), weep: watch },
   },
   {
@@ -104,7 +104,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "steering",
     at: ["chassis_rear"],
     to: { features: ["steer_modes"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { bent: stop, retainer_missing: stop, loose: repair },
   },
   {
@@ -113,7 +113,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "lockout_cylinders",
     at: ["wheel_front_left", "wheel_front_right"],
     to: { families: ["rough_terrain_scissor"], features: ["oscillating_axle"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { leak_running: floor("pressure_leak"), missing: stop, weep: watch },
   },
   {
@@ -123,7 +123,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "axles",
     at: ["chassis_front", "chassis_rear"],
     to: { features: ["extendable_axles"] },
-    minutes: 0.2,
+    minutes: 0.08,
     conditions: {
       cracked: floor("structural_crack"),
       leak_running: floor("pressure_leak"),
@@ -137,7 +137,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "brakes",
     at: ["brake_release"],
     to: { features: ["brake_release"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { left_open: stop, leak_running: floor("pressure_leak"), marks_unreadable: repair },
   },
   {
@@ -146,7 +146,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "brakes",
     at: ["freewheel_valve"],
     to: { features: ["freewheel_valve"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { left_open: stop, leak_running: floor("pressure_leak"), stuck: repair },
   },
   {
@@ -155,7 +155,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "fork_pockets",
     at: ["chassis_rear"],
     to: { features: ["fork_pockets"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { cracked: floor("structural_crack"), bent: repair },
   },
   {
@@ -164,7 +164,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "grounding_strap",
     at: ["chassis_rear"],
     to: { features: ["grounding_strap"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { missing: repair, worn: repair },
   },
   {
@@ -173,7 +173,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "casters",
     at: casters,
     to: { families: ["push_around_mast"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { cracked: floor("structural_crack"), loose: stop, flat_spot: watch, stiff: repair },
   },
   {
@@ -182,7 +182,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "casters",
     at: casters,
     to: { features: ["casters"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { does_not_hold: floor("brake"), stiff: repair },
   },
   {
@@ -191,7 +191,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "tracks",
     at: tracks,
     to: { families: ["tracked_spider"] },
-    minutes: 0.3,
+    minutes: 0.12,
     cautions: ["fingers_out"],
     conditions: {
       cord_showing: floor("tyre_cord"),
@@ -206,7 +206,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "tracks",
     at: tracks,
     to: { families: ["tracked_spider"] },
-    minutes: 0.2,
+    minutes: 0.08,
     conditions: {
       seized: repair,
       bolt_missing: stop,
@@ -220,7 +220,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "track_frame",
     at: ["chassis_front"],
     to: { features: ["extendable_tracks"] },
-    minutes: 0.2,
+    minutes: 0.08,
     conditions: {
       cracked: floor("structural_crack"),
       leak_running: floor("pressure_leak"),
@@ -231,7 +231,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     ...leg,
     id: "leg.structure",
     part: "legs",
-    minutes: 0.2,
+    minutes: 0.08,
     conditions: {
       cracked: floor("structural_crack"),
       bent: stop,
@@ -243,14 +243,14 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     ...leg,
     id: "leg.foot",
     part: "leg_feet",
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { cracked: stop, missing: stop, debris: putRight("remove_debris") },
   },
   {
     ...leg,
     id: "leg.cylinder",
     part: "leg_cylinders",
-    minutes: 0.1,
+    minutes: 0.05,
     cautions: ["oil_injection"],
     conditions: { leak_running: floor("pressure_leak"), weep: watch, rod_scored: repair },
   },
@@ -259,14 +259,14 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     id: "leg.pin",
     part: "leg_pins",
     to: { families: legged, features: ["outrigger_pins"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { missing: stop, wrong_hole: putRight("refit_pin"), bent: repair },
   },
   {
     ...leg,
     id: "leg.switch",
     part: "leg_switches",
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { hanging: stop, missing: stop },
   },
   {
@@ -275,14 +275,14 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "level_bubble",
     at: ["ground_panel"],
     to: { families: onLegs, choice: ["level_shown_by", "bubble"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { missing: stop, loose: repair, dirty: putRight("clean") },
   },
   {
     ...drawbar,
     id: "draw.coupler",
     part: "coupler",
-    minutes: 0.2,
+    minutes: 0.08,
     conditions: {
       cracked: floor("structural_crack"),
       does_not_latch: stop,
@@ -294,21 +294,21 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     ...drawbar,
     id: "draw.chains",
     part: "tow_chains",
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { missing: stop, worn: repair },
   },
   {
     ...drawbar,
     id: "draw.breakaway",
     part: "tow_chains",
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { missing: stop, frayed: stop },
   },
   {
     ...drawbar,
     id: "draw.jack",
     part: "jack",
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { bent: stop, stiff: repair },
   },
   {
@@ -317,7 +317,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "park_brake",
     at: ["drawbar"],
     to: { families: ["towable_boom"], features: ["park_brake_interlock"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { does_not_hold: floor("brake"), stiff: repair },
   },
   {
@@ -326,7 +326,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "road_lights",
     at: ["chassis_rear"],
     to: { features: ["tow_coupling"] },
-    minutes: 0.2,
+    minutes: 0.08,
     conditions: { dark: repair, lens_broken: watch, cord_damaged: repair },
   },
   {
@@ -334,7 +334,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     id: "cab.park_brake",
     part: "park_brake",
     to: { families: ["vehicle_boom"], features: ["park_brake_interlock"] },
-    minutes: 0.1,
+    minutes: 0.05,
     conditions: { does_not_hold: floor("brake") },
   },
   {
@@ -342,14 +342,14 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     id: "cab.take_off",
     part: "take_off",
     to: { features: ["take_off"] },
-    minutes: 0.2,
+    minutes: 0.08,
     conditions: { lamp_out: repair, does_not_engage: stop, noisy: repair },
   },
   {
     ...cab,
     id: "cab.lights",
     part: "road_lights",
-    minutes: 0.2,
+    minutes: 0.08,
     conditions: { dark: repair, lens_broken: watch },
   },
 ];

@@ -47,6 +47,7 @@ export const sections: readonly Section[] = [
         "check:move.*",
         "found:raised",
         "order:raised_looks_first",
+        "check:raised.from_outside",
         "check:axle.beams",
         "check:platform.lowest_hoop",
       ),

@@ -18,7 +18,7 @@ const shadows: readonly {
   {
     id: "drive_cut_back",
     behind: "drive_cut_out",
-    where: (h) => h.cut_out_height <= h.cut_back_height + margin,
+    where: (h) => h.cut_out_height <= Math.max(h.cut_back_height, h.transport) + margin,
   },
   {
     id: "guards_not_locked",

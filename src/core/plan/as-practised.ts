@@ -6,6 +6,7 @@ import type { Sheet } from "../sheet/sheet";
 import type { Ending } from "../vocabulary/endings";
 import type { Practice } from "../vocabulary/practice";
 import type { PlanState } from "../vocabulary/state/values";
+import { broughtDown } from "./brought-down";
 import { foundRaised } from "./found";
 
 /** What of the day itself changes how a check is made. */
@@ -39,6 +40,8 @@ export function asPractised(
       return having({ needs: { ...rest, posture: found["posture"] ?? "raised" } });
     }
     // Whoever goes on to work leaves it as it stands, lowered; whoever walks off to survey takes the key along.
+    const first = raised ? broughtDown(sheet, found, definition) : undefined;
+    if (first !== undefined) return { ...check, definition: first };
     if (ending === "to_work" && definition.phase === "park") return having({ needs: { posture: "stowed" } });
     if (ending === "to_work" && definition.phase === "survey" && practice.survey === "last")
       return having({ needs: { ...needs, engine: "off", key: "off" } });

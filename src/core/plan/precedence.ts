@@ -24,6 +24,12 @@ const station =
     stations.includes(definition.station);
 const powered = ({ definition }: Check) => definition.powered === true || definition.phase === "stack";
 const looks = phase("walk", "rails");
+/** On a machine found in the air: what brings it down comes before the loop. */
+const bringsDown = ({ definition }: Check) => definition.bringsDown === true;
+/** Let down from where it was found by what asks for no enable. */
+const letDown = (c: Check) =>
+  bringsDown(c) && (/^lower\./.test(c.definition.id) || id("ground.auxiliary", "ground.descent_valve")(c));
+const operates = (c: Check) => powered(c) && !bringsDown(c);
 const ends = phase("park", "transport");
 const groundTests = (c: Check) => powered(c) && (station("ground")(c) || phase("stack")(c));
 const raised = ({ definition }: Check) =>
@@ -54,7 +60,7 @@ export const orderRules: readonly OrderRule[] = [
   },
   {
     id: "documents_last",
-    under: (s) => s.documents === "last" && s.look === "all_first",
+    under: (s, foundRaised) => s.documents === "last" && s.look === "all_first" && !foundRaised,
     earlier: looks,
     later: (c) => phase("documents")(c) && !id("doc.tag_and_log")(c),
   },
@@ -67,19 +73,24 @@ export const orderRules: readonly OrderRule[] = [
     earlier: phase("survey"),
     later: (c) => looks(c) && !raised(c),
   },
-  { id: "survey_before_tests", under: (s) => s.survey === "first", earlier: phase("survey"), later: powered },
+  {
+    id: "survey_before_tests",
+    under: (s) => s.survey === "first",
+    earlier: phase("survey"),
+    later: operates,
+  },
   {
     id: "survey_last",
     under: (s) => s.survey === "last",
     earlier: (c) => !phase("survey", "park", "transport")(c),
     later: phase("survey"),
   },
-  { id: "look_then_test", under: (s) => s.look === "all_first", earlier: looks, later: powered },
+  { id: "look_then_test", under: (s) => s.look === "all_first", earlier: looks, later: operates },
   // Read cold and lowered, before anything runs or rises.
   {
     id: "cold_readings_first",
     earlier: id("engine.oil", "engine.coolant", "hydraulic.level", "fuel.level"),
-    later: powered,
+    later: operates,
   },
   // The place is looked at before anything there is powered.
   { id: "area_before_power", earlier: phase("test_area"), later: powered },
@@ -94,7 +105,18 @@ export const orderRules: readonly OrderRule[] = [
   {
     id: "raised_looks_first",
     earlier: (c) => c.definition.seenRaised === true && raised(c),
-    later: (c) => c.definition.needs["posture"] === "stowed",
+    later: (c) => c.definition.needs["posture"] === "stowed" || bringsDown(c),
+  },
+  // It does not creep: then power, the panel, and the gentlest way down, all before the loop.
+  {
+    id: "creep_before_power",
+    earlier: (c) => bringsDown(c) && id("lower.drift")(c),
+    later: (c) => powered(c) || (bringsDown(c) && !id("lower.drift")(c)),
+  },
+  {
+    id: "down_before_the_loop",
+    earlier: bringsDown,
+    later: (c) => !bringsDown(c) && c.definition.needs["posture"] === "stowed" && !c.definition.seenRaised,
   },
   { id: "cold_start", earlier: id("start.glow", "start.choke"), later: (c) => powered(c) && runsEngine(c) },
   { id: "lamps_before_buttons", earlier: id("ground.lamps"), later: id("ground.stop_button") },
@@ -112,7 +134,7 @@ export const orderRules: readonly OrderRule[] = [
   {
     id: "still_before_moving",
     earlier: id("ground.still_without_enable"),
-    later: (c) => groundTests(c) && moves(c) && !ofTheLegs(c) && !id("ground.auxiliary")(c),
+    later: (c) => groundTests(c) && moves(c) && !ofTheLegs(c) && !id("ground.auxiliary")(c) && !letDown(c),
   },
   {
     id: "auxiliary_before_main",
@@ -124,7 +146,7 @@ export const orderRules: readonly OrderRule[] = [
     id: "stop_then_auxiliary",
     under: (s) => s.auxiliary === "at_lowering",
     earlier: id("ground.stop_while_lowering"),
-    later: id("ground.auxiliary"),
+    later: (c) => id("ground.auxiliary")(c) && !bringsDown(c),
   },
   { id: "valve_onto_prop", earlier: id("ground.descent_valve"), later: phase("stack") },
   { id: "rises_after_stack", earlier: phase("stack"), later: id("ground.rises_after_descent") },

@@ -64,7 +64,11 @@ export function inScope(
   const moves =
     up(found["posture"]) ||
     [...chosen].some(({ definition }) => definition.powered === true || up(definition.needs["posture"]));
-  return checks.filter((c) => chosen.has(c) || (moves && c.definition.phase === "test_area"));
+  return checks.filter(
+    (c) =>
+      (chosen.has(c) || (moves && c.definition.phase === "test_area")) &&
+      (c.definition.foundRaised !== true || up(found["posture"])),
+  );
 }
 
 /** What a machine inspected in this scope is left for. */

@@ -26,7 +26,10 @@ export function asItHolds(sheet: Sheet): Sheet {
   return { ...sheet, features: { ...sheet.features, ...unknown } };
 }
 
-const asked = (sheet: Sheet) => checksOf(asItHolds(sheet)).filter((c) => c.definition.phase !== "transport");
+const asked = (sheet: Sheet) =>
+  checksOf(asItHolds(sheet)).filter(
+    ({ definition }) => definition.phase !== "transport" && definition.foundRaised !== true,
+  );
 
 /** The checks that `after` asks for and `before` did not, and those it no longer asks for. */
 export function effectOf(before: Sheet, after: Sheet): Effect {

@@ -40,7 +40,7 @@ function cuts(
   because: string,
   claims: Act["claims"],
 ): readonly Act[] {
-  const tried = mover(setting, station);
+  const tried = mover(setting, station, undefined, setting.machine.engine ? { engine: "running" } : {});
   if (tried === undefined) return [];
   return [
     act(

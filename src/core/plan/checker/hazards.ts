@@ -109,10 +109,29 @@ const stopUnproven = (
     : [];
 };
 
+/** Found in the air and let down by its power, its stop still to be proven. */
+const downBeforeStop = (
+  to: string,
+  context: Context,
+  moment: Moment,
+  scope: readonly Check[],
+): readonly Hazard[] => {
+  const foundUp = ["clear", "raised", "on_prop"].includes(context.found["posture"] ?? "stowed");
+  const owed = scope.find(
+    (c) =>
+      c.definition.id === "ground.stop_button" &&
+      !moment.done.has(c.key) &&
+      excused(c, context) === undefined,
+  );
+  return foundUp && !context.held && to === "stowed" && owed !== undefined
+    ? [{ rule: "lowered_before_stop", why: "lowered on its power before the stop at the ground is proven" }]
+    : [];
+};
+
 const onChange: Readonly<Record<string, Rules>> = {
   posture: (to, state, context, moment, scope) => {
     const { sheet, held } = context;
-    const list: Hazard[] = [];
+    const list: Hazard[] = [...downBeforeStop(to, context, moment, scope)];
     const add = (when: boolean, rule: string, why: string) => {
       if (when) list.push({ rule, why });
     };

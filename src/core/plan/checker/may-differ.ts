@@ -27,6 +27,13 @@ export function differs(check: Check, variable: string, value: string, context: 
   const { practice, sheet } = context;
   // Papers and kit are put back where the machine stands by whoever goes straight to work on it.
   if (context.ending === "to_work" && definition.phase === "park") return variable !== "posture";
+  // Found in the air: seen not to creep with nothing switched on, and let down from where it stands.
+  if (up(context.found["posture"])) {
+    if (definition.id === "lower.drift") return variable !== "who" && variable !== "posture";
+    const down = definition.id === "ground.auxiliary" || definition.id.startsWith("lower.");
+    if (down && (variable === "posture" ? up(value) : variable === "jib" || variable === "hitch"))
+      return true;
+  }
   switch (variable) {
     case "posture":
       // Found in the air: what shows there is looked at from below before it is lowered.
@@ -72,8 +79,9 @@ export function excused(check: Check, context: Context): string | undefined {
   if (lacking !== undefined) return `it needs ${lacking}, which is not at hand`;
   if (held && definition.powered === true) return "a finding stops the machine, and this operates it";
   const { needs } = definition;
-  const needsUp = up(needs["posture"]) && !(definition.seenRaised === true && up(context.found["posture"]));
   const asFoundUp = up(context.found["posture"]);
+  const watched = definition.id === "lower.drift" && asFoundUp;
+  const needsUp = up(needs["posture"]) && !((definition.seenRaised === true || watched) && asFoundUp);
   if (held) {
     // It may be let down and shut off, and is not raised, driven, or set on its legs any more.
     for (const id of ["posture", "incline", "outriggers", "axles", "jib", "prop"] as const) {
@@ -87,7 +95,7 @@ export function excused(check: Check, context: Context): string | undefined {
     }
   }
   if (!atHand.key && sheet.power !== "hand_crank") {
-    if (definition.powered === true && needs["key"] !== undefined) return "there is no key";
+    if (definition.powered === true && needs["key"] !== undefined && !watched) return "there is no key";
     if (needsUp) return "there is no key to raise it";
     // Found in the air without a key it cannot be brought down by its own power.
     if (asFoundUp && !held && needs["posture"] === "stowed" && definition.seenRaised !== true) {

@@ -1,4 +1,5 @@
 import type { Check } from "../../catalogue/catalogue";
+import { hasEngine } from "../../sheet/read";
 import type { PlanState } from "../../vocabulary/state/values";
 import type { Context } from "./may-differ";
 import type { Violation } from "./violation";
@@ -34,7 +35,12 @@ const from = (check: Check, context: Context) =>
   early(check, context) ? "ground" : check.definition.station;
 const looked = phaseIn("walk", "rails");
 const groundTest = (c: Check, context: Context) =>
-  from(c, context) === "ground" && operated(c) ? true : phaseIn("stack")(c);
+  phaseIn("stack")(c) || (from(c, context) === "ground" && operated(c) && !watchedOnly(c, context));
+/** Found in the air it is watched with nothing switched on. */
+const watchedOnly = (c: Check, { found }: Context) => isFoundUp(found) && isId("lower.drift")(c);
+/** Found in the air it is let down from there by what needs no enable. */
+const letDown = (c: Check, { found }: Context) =>
+  isFoundUp(found) && (/^lower\./.test(c.definition.id) || isId("ground.descent_valve")(c));
 const liftsOrMoves = (c: Check) => c.definition.test !== undefined || isUp(c);
 /** Where axles or legs are set from the platform, its stop is proven before, and so before the ground tests. */
 const setFromPlatform = ({ sheet }: Context) =>
@@ -45,9 +51,21 @@ const legMoves = (c: Check) => /^leg/.test(c.definition.test?.function ?? "");
 const isUp = (c: Check) => ["clear", "raised", "on_prop"].includes(c.definition.needs["posture"] ?? "stowed");
 const sloped = (c: Check) => ["slope", "beyond_trip"].includes(c.definition.needs["incline"] ?? "level");
 
+const isFoundUp = (found: PlanState): boolean =>
+  !["stowed", "unknown"].includes(found["posture"] ?? "stowed");
 /** Shows with the machine raised, and it was found so. */
 const inTheAir = (c: Check, found: PlanState): boolean =>
-  c.definition.seenRaised === true && !["stowed", "unknown"].includes(found["posture"] ?? "stowed");
+  c.definition.seenRaised === true && isFoundUp(found);
+
+/** Found in the air, it is brought down before it is walked round: these wait neither for the looks nor for the cold readings. */
+const bringsItDown = (c: Check, { found, sheet }: Context): boolean =>
+  isFoundUp(found) &&
+  (isId("ground.lamps", "ground.stop_button", "ground.key_middle", "ground.auxiliary", "lower.drift")(c) ||
+    isId("lower.valve", "lower.bleed_down", "lower.electric", "lower.cable")(c) ||
+    (!hasEngine(sheet) &&
+      (phaseIn("stack")(c) ||
+        isId("ground.descent_valve", "ground.rises_after_descent", "ground.still_without_enable")(c) ||
+        isId("ground.enable_let_go", "ground.lowering_alarm", "ground.stop_while_lowering")(c))));
 
 /** The order of the work, in the field guide's words (sections 4, 6, 7, 8, 9 and 19). */
 const orders: readonly Order[] = [
@@ -66,7 +84,7 @@ const orders: readonly Order[] = [
   {
     rule: "documents_last",
     why: "the documents are the last stop of the walk here",
-    earlier: looked,
+    earlier: (c, { found }) => looked(c) && !isFoundUp(found),
     later: (c, { practice }) =>
       practice.documents === "last" &&
       practice.look === "all_first" &&
@@ -83,7 +101,8 @@ const orders: readonly Order[] = [
     rule: "survey_first",
     why: "the workplace is surveyed first here",
     earlier: (c, { practice }) => practice.survey === "first" && phaseIn("survey")(c),
-    later: (c, { found }) => (looked(c) && !inTheAir(c, found)) || operated(c),
+    later: (c, context) =>
+      (looked(c) && !inTheAir(c, context.found)) || (operated(c) && !bringsItDown(c, context)),
   },
   {
     rule: "survey_last",
@@ -95,13 +114,13 @@ const orders: readonly Order[] = [
     rule: "look_before_test",
     why: "everything is looked at before anything is pressed here",
     earlier: looked,
-    later: (c, { practice }) => practice.look === "all_first" && operated(c),
+    later: (c, context) => context.practice.look === "all_first" && operated(c) && !bringsItDown(c, context),
   },
   {
     rule: "read_cold",
     why: "fluids are read lowered and before anything runs",
     earlier: isId("engine.oil", "engine.coolant", "hydraulic.level"),
-    later: operated,
+    later: (c, context) => operated(c) && !bringsItDown(c, context),
   },
   {
     rule: "stop_first",
@@ -121,7 +140,11 @@ const orders: readonly Order[] = [
     why: "that nothing moves without the enable is proven before anything is moved with it",
     earlier: isId("ground.still_without_enable"),
     later: (c, context) =>
-      groundTest(c, context) && liftsOrMoves(c) && !legMoves(c) && !isId("ground.auxiliary")(c),
+      groundTest(c, context) &&
+      liftsOrMoves(c) &&
+      !legMoves(c) &&
+      !isId("ground.auxiliary")(c) &&
+      !letDown(c, context),
   },
   {
     rule: "platform_stop_first",
@@ -140,7 +163,7 @@ const orders: readonly Order[] = [
     why: "the stop is struck while lowering, and the auxiliary finishes it",
     earlier: (c, { practice }) =>
       practice.auxiliary === "at_lowering" && isId("ground.stop_while_lowering")(c),
-    later: isId("ground.auxiliary"),
+    later: (c, { found }) => isId("ground.auxiliary")(c) && !isFoundUp(found),
   },
   {
     rule: "ground_before_platform",
@@ -178,9 +201,17 @@ const orders: readonly Order[] = [
   },
   {
     rule: "raised_looks_first",
-    why: "a machine found in the air is looked at there before it is lowered",
+    why: "a machine found in the air is looked at there before it is switched on or lowered",
     earlier: (c, { found }) => inTheAir(c, found),
-    later: (c) => looked(c) && c.definition.seenRaised !== true && c.definition.needs["posture"] === "stowed",
+    later: (c) =>
+      operated(c) ||
+      (looked(c) && c.definition.seenRaised !== true && c.definition.needs["posture"] === "stowed"),
+  },
+  {
+    rule: "creep_first",
+    why: "a machine found in the air is seen not to creep before it is switched on",
+    earlier: (c, { found }) => isFoundUp(found) && isId("lower.drift")(c),
+    later: (c) => operated(c) && !isId("lower.drift")(c),
   },
   {
     rule: "valve_onto_prop",

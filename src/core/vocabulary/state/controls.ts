@@ -47,7 +47,7 @@ export const controlEntries: Entries<
   gate: {
     modelled: true,
     doubt: "until_shown",
-    walked: { at: platformBox, seconds: 6, needs: nothing, rank: 8, left: "shut" },
+    walked: { at: platformBox, seconds: 3, needs: nothing, rank: 8, left: "shut" },
   },
   rails: { to: { features: ["folding_rails"] }, modelled: true, doubt: "until_shown" },
   deck: { to: { features: ["extension_deck"] }, modelled: true, doubt: "until_shown" },

@@ -23,7 +23,7 @@ export const placeEntries: Entries<
     strip: { place: 1 },
     walked: {
       at: platformBox,
-      seconds: 24,
+      seconds: 12,
       needs: (to) =>
         to === "platform"
           ? { posture: "stowed", key: "platform", "stop.ground": "out", hitch: "uncoupled" }
@@ -42,7 +42,7 @@ export const placeEntries: Entries<
     modelled: false,
     doubt: "never",
     strip: { place: 8, unless: "open" },
-    walked: { at: [], seconds: 90, needs: nothing, rank: 9, left: "as_left" },
+    walked: { at: [], seconds: 45, needs: nothing, rank: 9, left: "as_left" },
   },
   incline: {
     modelled: true,
@@ -50,7 +50,7 @@ export const placeEntries: Entries<
     strip: { place: 17, unless: "level" },
     walked: {
       at: panel,
-      seconds: 48,
+      seconds: 25,
       powered: true,
       needs: (_to, state, built) => {
         const who = driver(built);
@@ -68,7 +68,7 @@ export const placeEntries: Entries<
     modelled: true,
     doubt: "until_shown",
     strip: { place: 10.2, unless: "none" },
-    walked: { at: [], seconds: 60, needs: legsIn, rank: 8, left: asSetUp },
+    walked: { at: [], seconds: 30, needs: legsIn, rank: 8, left: asSetUp },
   },
   // Clipped on to a marked anchor before a boom moves with anybody aboard; off before they climb out.
   harness: {
@@ -77,7 +77,7 @@ export const placeEntries: Entries<
     strip: { place: 1.5, unless: "off" },
     walked: {
       at: platformBox,
-      seconds: 12,
+      seconds: 8,
       needs: (to) => (to === "clipped" ? { who: "platform" } : { posture: "stowed" }),
       rank: 8,
       left: offUnlessToWork("off"),
@@ -92,6 +92,6 @@ export const placeEntries: Entries<
     modelled: false,
     doubt: "never",
     strip: { place: 18, unless: "none" },
-    walked: { at: [], seconds: 24, needs: () => ({ posture: "stowed" }), rank: 0, left: "none" },
+    walked: { at: [], seconds: 10, needs: () => ({ posture: "stowed" }), rank: 0, left: "none" },
   },
 };

@@ -35,7 +35,7 @@ export const powerEntries: Entries<
     modelled: true,
     doubt: "until_shown",
     strip: { place: 2 },
-    walked: { at: panel, seconds: 6, needs: fromTheGround, rank: 12, left: offUnlessToWork("off") },
+    walked: { at: panel, seconds: 3, needs: fromTheGround, rank: 12, left: offUnlessToWork("off") },
   },
   "stop.ground": {
     to: electrical,
@@ -43,7 +43,7 @@ export const powerEntries: Entries<
     ready: "out",
     doubt: "until_shown",
     strip: { place: 3 },
-    walked: { at: panel, seconds: 6, needs: fromTheGround, rank: 12, left: offUnlessToWork("in") },
+    walked: { at: panel, seconds: 2, needs: fromTheGround, rank: 12, left: offUnlessToWork("in") },
   },
   "stop.platform": {
     to: electrical,
@@ -53,7 +53,7 @@ export const powerEntries: Entries<
     strip: { place: 4 },
     walked: {
       at: platformBox,
-      seconds: 6,
+      seconds: 2,
       needs: () => ({ posture: "stowed" }),
       rank: 12,
       left: offUnlessToWork("in"),
@@ -67,7 +67,7 @@ export const powerEntries: Entries<
     strip: { place: 5 },
     walked: {
       at: ["disconnect", "battery_tray"],
-      seconds: 12,
+      seconds: 5,
       needs: (to) => (to === "off" ? { engine: "off", who: "ground" } : { who: "ground" }),
       rank: 12,
       left: offUnlessToWork("off"),
@@ -83,7 +83,7 @@ export const powerEntries: Entries<
     strip: { place: 6 },
     walked: {
       at: panel,
-      seconds: { running: 30, off: 6 },
+      seconds: { running: 10, off: 3 },
       powered: true,
       needs: (to, state) =>
         to === "off"
@@ -120,7 +120,7 @@ export const powerEntries: Entries<
     strip: { place: 7 },
     walked: {
       at: ["cab"],
-      seconds: 18,
+      seconds: 10,
       powered: true,
       needs: () => ({ engine: "running", who: "ground", posture: "stowed" }),
       rank: 11,

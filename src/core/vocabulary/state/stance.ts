@@ -35,7 +35,7 @@ export const stanceEntries: Entries<
     strip: { place: 13 },
     walked: {
       at: panel,
-      seconds: { clear: 6, otherwise: 30 },
+      seconds: { clear: 7, otherwise: 23 },
       powered: true,
       needs: (to, state, built) => ({
         ...powered(state),
@@ -59,7 +59,7 @@ export const stanceEntries: Entries<
     strip: { place: 12, unless: "straight" },
     walked: {
       at: panel,
-      seconds: 30,
+      seconds: 20,
       powered: true,
       needs: (_to, state, built) => ({
         posture: "stowed",
@@ -78,7 +78,7 @@ export const stanceEntries: Entries<
     strip: { place: 10 },
     walked: {
       at: panel,
-      seconds: 90,
+      seconds: 60,
       powered: true,
       // The legs lift the rear of whatever is hitched to them; a foot goes down onto its mat.
       needs: (to, state, built) => ({
@@ -96,7 +96,7 @@ export const stanceEntries: Entries<
     strip: { place: 11 },
     walked: {
       at: panel,
-      seconds: 30,
+      seconds: 16,
       powered: true,
       needs: (_to, state, built) => {
         const from = built.choices?.["axles_set_from"];
@@ -114,7 +114,7 @@ export const stanceEntries: Entries<
     strip: { place: 9, unless: "uncoupled" },
     walked: {
       at: ["drawbar"],
-      seconds: 240,
+      seconds: 150,
       needs: () => ({ posture: "stowed", who: "ground" }),
       rank: 7,
       left: "as_left",
@@ -127,7 +127,7 @@ export const stanceEntries: Entries<
     strip: { place: 10.1, unless: "operate" },
     walked: {
       at: ["leg_front_left", "leg_front_right", "leg_rear_left", "leg_rear_right"],
-      seconds: 40,
+      seconds: 25,
       needs: legsIn,
       rank: 8,
       left: asSetUp,
@@ -149,7 +149,7 @@ export const stanceEntries: Entries<
     strip: { place: 14, unless: "parked" },
     walked: {
       at: ["descent_control", "battery_tray"],
-      seconds: 24,
+      seconds: 12,
       needs: () => ({ posture: "raised", who: "ground" }),
       rank: 2,
       left: "parked",
@@ -163,7 +163,7 @@ export const stanceEntries: Entries<
     strip: { place: 16 },
     walked: {
       at: ["turntable_left", "turntable_right", "ground_panel"],
-      seconds: 12,
+      seconds: 6,
       needs: () => ({ posture: "stowed", who: "ground" }),
       rank: 8,
       left: { ...asSetUp, for_the_road: "in" },
@@ -174,7 +174,7 @@ export const stanceEntries: Entries<
     modelled: true,
     doubt: "until_shown",
     strip: { place: 15 },
-    walked: { at: ["descent_control"], seconds: 12, needs: () => ({}), rank: 8, left: "shut" },
+    walked: { at: ["descent_control"], seconds: 5, needs: () => ({}), rank: 8, left: "shut" },
   },
   "valve.bleed_down": { to: { features: ["bleed_down_valve"] }, modelled: true, doubt: "until_shown" },
   electricDescent: { to: { features: ["electric_descent"] }, modelled: true, doubt: "never" },
