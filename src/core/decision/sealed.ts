@@ -1,7 +1,9 @@
 import type { Finding } from "../grade/assess";
 import type { InspectionEvent } from "../record/events";
 import type { Outcome } from "../vocabulary/outcomes";
+import type { Policy } from "../vocabulary/policy";
 import type { Scope } from "../vocabulary/scope";
+import type { PlanState } from "../vocabulary/state/values";
 import type { Reason } from "./decide";
 
 /** A signature: the name typed, or the strokes as an SVG path. */
@@ -18,6 +20,10 @@ export interface SealedDocument {
     readonly sheetHash: string;
     readonly catalogueVersion: number;
     readonly policyHash: string;
+    /** What the walk was planned from; entries of an earlier form hold the hashes alone. */
+    readonly sheetVersionId?: string;
+    readonly policy?: Policy;
+    readonly found?: PlanState;
   };
   readonly outcome: Outcome;
   /** What the device showed when it was signed. */

@@ -15,6 +15,7 @@ import { walkM_per_min } from "./places";
 import { type AtHand, everythingAtHand, type Incomplete, possibleWith } from "./possible";
 import { endingOf, inScope } from "./scope";
 import { cheapestOrder, edgesOf, type Found, tryReach } from "./search";
+import { stuckAmong } from "./stuck";
 import type { PlanVariable } from "./variables";
 import { loopOf, turns } from "./walk";
 
@@ -105,7 +106,10 @@ export interface Plan {
  * Which checks this machine asks for, in the cheapest order that respects precedence, with every change of state
  * between them as a step of its own and everything closed at the end. The same input always gives the same plan.
  */
-export function planInspection(input: PlanInput): Plan {
+export const planInspection = (input: PlanInput): Plan => planWithout(input, new Set());
+
+/** The same, these checks left out because no order that holds them keeps every rule. */
+function planWithout(input: PlanInput, leftOut: ReadonlySet<string>): Plan {
   const { sheet, practice } = input;
   const found = input.found ?? foundStowed(sheet);
   const atHand = input.atHand ?? everythingAtHand;
@@ -118,8 +122,9 @@ export function planInspection(input: PlanInput): Plan {
   const practised = asPractised(sheet, practice, { found, hasRamp, ending: inspected });
   const done = new Set(input.progress?.done ?? []);
   const wanted = inScope(input.scope, checksOf(sheet), sheet, found, inspected).map(practised);
+  const open = wanted.filter((check) => !done.has(check.key));
   const { possible, incomplete } = possibleWith(
-    wanted.filter((check) => !done.has(check.key)),
+    open.filter((check) => !leftOut.has(check.key)),
     means,
     atHand,
     state,
@@ -152,9 +157,10 @@ export function planInspection(input: PlanInput): Plan {
     best = { ...(other.order === undefined ? best : other), exact: best.exact && other.exact };
   }
   if (best.order === undefined) {
-    throw new Error(
-      `no order of the checks keeps every rule for ${sheet.maker} ${sheet.model}; this is a mistake in the catalogue`,
-    );
+    const stuck = stuckAmong(groups);
+    if (stuck === undefined)
+      throw new Error(`no way leads from ${JSON.stringify(state)} to how it is to be left`);
+    return planWithout(input, new Set([...leftOut, ...stuck.checks.map(({ key }) => key)]));
   }
 
   const minutesOf = (check: Check) => input.minutes?.[check.definition.id] ?? check.definition.minutes;
@@ -173,7 +179,12 @@ export function planInspection(input: PlanInput): Plan {
     visits: visitsOf(steps, state),
     due: wanted,
     checks: steps.flatMap((step) => (step.kind === "check" ? [step.check] : [])),
-    incomplete,
+    incomplete: [
+      ...incomplete,
+      ...open
+        .filter((check) => leftOut.has(check.key))
+        .map((check): Incomplete => ({ check, reason: { why: "out_of_reach" } })),
+    ],
     carry: [...new Set(possible.flatMap((c) => c.definition.carry ?? []))].sort(),
     needsAssistant: possible.some((c) => c.definition.assistant === true),
     minutes,

@@ -140,7 +140,7 @@ export const orderRules: readonly OrderRule[] = [
     id: "auxiliary_before_main",
     under: (s) => s.auxiliary === "first",
     earlier: id("ground.auxiliary"),
-    later: (c) => powered(c) && moves(c) && !id("ground.auxiliary")(c),
+    later: (c) => operates(c) && moves(c) && !id("ground.auxiliary")(c),
   },
   {
     id: "stop_then_auxiliary",

@@ -6,6 +6,7 @@ import type { Signature } from "@/core/decision/sealed";
 import { clears, type Outcome } from "@/core/vocabulary/outcomes";
 import { Button, buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
+import { LeftUnproven } from "../proof/left-unproven";
 import { send } from "../send";
 import { clock, outcomeMark } from "../states";
 import { MatterLine } from "./matter-line";
@@ -158,6 +159,9 @@ export function DecisionView({
                 <li className="self-center text-ink2">+ {assessment.open.length - 12}</li>
               ) : null}
             </ul>
+            {model.facts.scope === "full" ? (
+              <LeftUnproven input={model.input} events={model.state.events} />
+            ) : null}
           </>
         )}
       </section>

@@ -50,6 +50,8 @@ export interface InspectModel {
   readonly data: InspectData;
   readonly log: InspectionLog;
   readonly state: LogState;
+  /** What the walk was planned from. */
+  readonly input: PlanInput;
   /** The plan as it is followed: planned anew where the operator left it, and behind a finding that stops the machine. */
   readonly plan: Plan;
   readonly circumstances: Circumstances;
@@ -152,6 +154,7 @@ export function useInspection(data: InspectData): InspectModel {
     data,
     log,
     state,
+    input,
     plan,
     circumstances,
     why,

@@ -28,10 +28,13 @@ export function RecordView({
   record,
   measures,
   offsetMin,
+  left,
 }: {
   record: RecordData;
   measures: "metric" | "imperial";
   offsetMin: number;
+  /** What a full inspection leaves unproven, where that can still be worked out. */
+  left: React.ReactNode;
 }) {
   const t = useTranslations();
   const { document } = record;
@@ -74,6 +77,7 @@ export function RecordView({
             </li>
           ))}
         </ul>
+        {left}
         <h2 className="mt-5 text-[20px] font-bold">{t("record.signature")}</h2>
         {document.signature === undefined ? (
           <p>{t("record.erased")}</p>

@@ -182,6 +182,11 @@ export function UnitView({
                 <a href={`/units/${unit.plate}/paper`} className={buttonLook("small")}>
                   {t("plan.paper.link")}
                 </a>
+                {unit.sheetId === null ? null : (
+                  <Link href={`/units/${unit.plate}/proof`} className={buttonLook("small")}>
+                    {t("proof.link")}
+                  </Link>
+                )}
               </div>
               <div className="mt-4 border border-line">
                 <Pose

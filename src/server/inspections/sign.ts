@@ -112,7 +112,7 @@ export interface Judged {
 const sheetHashes = new WeakMap<Sheet, string>();
 
 /** The hash that pins a sheet in a record; worked out once for each. */
-function sheetHash(sheet: Sheet): string {
+export function sheetHash(sheet: Sheet): string {
   let hash = sheetHashes.get(sheet);
   if (hash === undefined) {
     hash = sha256(canonical(sheet));

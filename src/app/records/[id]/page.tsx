@@ -1,9 +1,13 @@
 import { notFound } from "next/navigation";
+import { NextIntlClientProvider } from "next-intl";
+import { proofMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
+import { LeftUnproven } from "@/screens/proof/left-unproven";
 import { RecordView } from "@/screens/record/record-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { sealedRecord } from "@/server/records/read";
+import { walkedFrom } from "@/server/records/walked";
 
 export const metadata = { title: "Record" };
 
@@ -15,12 +19,20 @@ export default async function RecordPage({ params }: { params: Promise<{ id: str
   seeOnly(call.person, record.siteId);
   const { recordedAt, ...rest } = record;
   const chrome = await chromeData(call);
+  const walked = await walkedFrom(database(), record.document);
   return (
     <Chrome data={chrome} at="none" plate={record.plate}>
       <RecordView
         record={{ ...rest, recordedAtMs: recordedAt.getTime() }}
         measures={chrome.display.measures}
         offsetMin={call.offsetMin}
+        left={
+          walked === undefined ? null : (
+            <NextIntlClientProvider messages={proofMessages()}>
+              <LeftUnproven input={walked} events={record.document.events} />
+            </NextIntlClientProvider>
+          )
+        }
       />
     </Chrome>
   );

@@ -156,7 +156,8 @@ const orders: readonly Order[] = [
     rule: "auxiliary_first",
     why: "the auxiliary is proven before the first movement on main power here",
     earlier: (c, { practice }) => practice.auxiliary === "first" && isId("ground.auxiliary")(c),
-    later: (c) => operated(c) && liftsOrMoves(c) && !isId("ground.auxiliary")(c),
+    later: (c, context) =>
+      operated(c) && liftsOrMoves(c) && !isId("ground.auxiliary")(c) && !bringsItDown(c, context),
   },
   {
     rule: "stop_then_auxiliary",
