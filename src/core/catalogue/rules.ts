@@ -7,7 +7,10 @@ export const floor = (rule: FloorRule): ConditionRule => ({ graded: "tag_out", f
 export const stop: ConditionRule = { graded: "tag_out" };
 export const repair: ConditionRule = { graded: "repair_by" };
 export const watch: ConditionRule = { graded: "watch" };
-export const putRight = (upkeep: Upkeep): ConditionRule => ({ graded: "repair_by", upkeep });
+export const putRight = (
+  upkeep: Upkeep,
+  graded: Exclude<ConditionRule["graded"], undefined> = "repair_by",
+): ConditionRule => ({ graded, upkeep });
 export const place: ConditionRule = { graded: "watch", conditions: true };
 
 /** Possible on every part of the machine (field guide, section 5). */

@@ -32,7 +32,8 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     at: wheels,
     to: { tyres: ["air"] },
     minutes: 0.08,
-    conditions: { below_limit: putRight("inflate") },
+    // A machine on a low tyre is never raised: pumped up, or it stops.
+    conditions: { below_limit: putRight("inflate", "tag_out") },
     measure: {
       quantity: "tyre_pressure",
       unit: "kPa",
@@ -182,6 +183,7 @@ export const undercarriageChecks: readonly CheckDefinition[] = [
     part: "casters",
     at: casters,
     to: { features: ["casters"] },
+    needs: { ...common.needs, casters: "locked" },
     minutes: 0.05,
     conditions: { does_not_hold: floor("brake"), stiff: repair },
   },

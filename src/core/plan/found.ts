@@ -26,6 +26,9 @@ const stowed: PlanState = {
   outriggers: "in",
   legPins: "transport",
   mats: "none",
+  transportLatch: "on",
+  casters: "free",
+  chocks: "none",
   axles: "in",
   hitch: "uncoupled",
   takeOff: "out",
@@ -46,6 +49,8 @@ const stowed: PlanState = {
 const notLookedAt: PlanState = {
   "valve.descent": "unknown",
   turntableLock: "unknown",
+  transportLatch: "unknown",
+  casters: "unknown",
   gate: "unknown",
   key: "unknown",
   "stop.ground": "unknown",
@@ -103,7 +108,13 @@ export function foundState(sheet: Sheet, ways: readonly FoundKind[] = ["stowed"]
  * What follows from standing raised, whoever has looked: the lock pin is out, the take-off in. The platform's stop
  * button is out of reach; were it in, the lift would not come down from the ground, and that is then found out.
  */
-const mustBeAloft: PlanState = { turntableLock: "out", takeOff: "in", "stop.platform": "out" };
+const mustBeAloft: PlanState = {
+  turntableLock: "out",
+  transportLatch: "off",
+  casters: "locked",
+  takeOff: "in",
+  "stop.platform": "out",
+};
 
 /** Found stowed: lowered, shut down, key with the operator. */
 export const foundStowed = (sheet: Sheet): PlanState => foundState(sheet, ["stowed"]);

@@ -23,6 +23,7 @@ const station =
   ({ definition }: Check) =>
     stations.includes(definition.station);
 const powered = ({ definition }: Check) => definition.powered === true || definition.phase === "stack";
+const byHand = ({ definition }: Check) => definition.id.startsWith("crank.");
 const looks = phase("walk", "rails");
 /** On a machine found in the air: what brings it down comes before the loop. */
 const bringsDown = ({ definition }: Check) => definition.bringsDown === true;
@@ -93,7 +94,17 @@ export const orderRules: readonly OrderRule[] = [
     later: operates,
   },
   // The place is looked at before anything there is powered.
-  { id: "area_before_power", earlier: phase("test_area"), later: powered },
+  {
+    id: "area_before_power",
+    earlier: phase("test_area"),
+    later: (c) => powered(c) || (station("platform")(c) && byHand(c)),
+  },
+  // Once somebody stands on it, before it is raised: every foot bears.
+  {
+    id: "feet_before_height",
+    earlier: id("mast.feet"),
+    later: (c) => station("platform")(c) && !id("mast.feet")(c) && (byHand(c) || moves(c)),
+  },
   // Nothing is lost by it, and the ground is looked at just before it is used.
   {
     id: "area_after_looks",

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useMemo, useState } from "react";
 import { checksOf } from "@/core/catalogue/catalogue";
+import type { CheckDefinition } from "@/core/catalogue/types";
 import type { Fault } from "@/core/machine/faults";
 import type { GroupSeen, ProofSummary } from "@/core/proof/summary";
 import type { Sheet } from "@/core/sheet/sheet";
@@ -32,8 +33,7 @@ export function ProofView({
   const [missing, setMissing] = useState<readonly string[]>([]);
   const [ending, setEnding] = useState<FullEnding>("to_work");
   const things = useMemo(
-    () =>
-      [...new Set(checksOf(sheet).flatMap((check) => check.definition.carry ?? []))].filter(isTool).sort(),
+    () => [...new Set(checksOf(sheet).flatMap(({ definition }) => tools(definition)))].sort(),
     [sheet],
   );
   const question = useMemo<ProofQuestion>(
@@ -63,29 +63,42 @@ export function ProofView({
           </Link>
         </div>
         <div className="mt-4 flex flex-wrap gap-x-6 gap-y-3 border-y-2 border-ink py-3">
-          <Toggles
+          <Choice
             title={t("proof.people")}
-            all={[1, 2]}
-            on={(count) => count === people}
-            onPick={setPeople}
-            words={(count) => t("plan.people", { count })}
+            all={["1", "2"]}
+            value={String(people)}
+            onPick={(count) => setPeople(Number(count))}
+            words={(count) => t("plan.people", { count: Number(count) })}
           />
-          <Toggles
-            title={t("proof.atHand")}
-            all={things}
-            on={(thing) => !missing.includes(thing)}
-            onPick={(thing) =>
-              setMissing(missing.includes(thing) ? missing.filter((m) => m !== thing) : [...missing, thing])
-            }
-            words={(thing) => t(`carry.${thing}`)}
-          />
-          <Toggles
+          <Choice
             title={t("proof.ending")}
             all={fullEndings}
-            on={(one) => one === ending}
+            value={ending}
             onPick={setEnding}
             words={(one) => t(`plan.ending.${one}`)}
           />
+          <fieldset>
+            <legend className="font-semibold">{t("proof.atHand")}</legend>
+            <div className="mt-1 flex flex-wrap gap-2">
+              {things.map((thing) => {
+                const there = !missing.includes(thing);
+                return (
+                  <button
+                    key={thing}
+                    type="button"
+                    aria-pressed={there}
+                    onClick={() =>
+                      setMissing(there ? [...missing, thing] : missing.filter((m) => m !== thing))
+                    }
+                    className={`min-h-[48px] border-2 px-3 ${there ? "border-ink" : "border-dashed border-ink3 text-ink3"}`}
+                  >
+                    {there ? "✓ " : ""}
+                    {t(`carry.${thing}`)}
+                  </button>
+                );
+              })}
+            </div>
+          </fieldset>
         </div>
         {answer === undefined ? (
           <p role="status" className="mt-6 text-ink2">
@@ -106,34 +119,32 @@ export function ProofView({
   );
 }
 
-/** What is fetched for a test; what is carried anyway is not asked. */
-const isTool = (thing: string) => !["rag", "tape"].includes(thing);
+/** What is fetched for a test of the whole walk; what is carried anyway is not asked. */
+const tools = ({ phase, carry }: CheckDefinition): readonly string[] =>
+  phase === "transport" ? [] : (carry ?? []).filter((thing) => !["rag", "tape"].includes(thing));
 
-function Toggles<One extends string | number>(props: {
+function Choice<One extends string>(props: {
   readonly title: string;
   readonly all: readonly One[];
-  readonly on: (one: One) => boolean;
+  readonly value: One;
   readonly onPick: (one: One) => void;
   readonly words: (one: One) => string;
 }) {
   return (
-    <fieldset>
-      <legend className="font-semibold">{props.title}</legend>
-      <div className="mt-1 flex flex-wrap gap-2">
+    <label className="grid gap-1">
+      <span className="font-semibold">{props.title}</span>
+      <select
+        value={props.value}
+        onChange={(event) => props.onPick(event.target.value as One)}
+        className="min-h-[48px] border-2 border-ink bg-chalk px-2.5"
+      >
         {props.all.map((one) => (
-          <button
-            key={one}
-            type="button"
-            aria-pressed={props.on(one)}
-            onClick={() => props.onPick(one)}
-            className={`min-h-[48px] border-2 px-3 ${props.on(one) ? "border-ink bg-ink font-semibold text-chalk" : "border-dashed border-ink3 text-ink2"}`}
-          >
-            {props.on(one) ? "✓ " : ""}
+          <option key={one} value={one}>
             {props.words(one)}
-          </button>
+          </option>
         ))}
-      </div>
-    </fieldset>
+      </select>
+    </label>
   );
 }
 

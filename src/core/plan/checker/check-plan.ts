@@ -89,6 +89,7 @@ function leftOpen(
     timber: "none",
     "valve.descent": "shut",
     gate: "shut",
+    casters: "locked",
   };
   const away: PlanState = {
     who: "ground",
@@ -106,7 +107,16 @@ function leftOpen(
     ...(ending === "to_work" ? {} : away),
     ...(setUp ? {} : { takeOff: "out" }),
   };
-  const asFound = ["jib", "turntableLock", "axles", "outriggers", "legPins", "mats"] as const;
+  const asFound = [
+    "jib",
+    "turntableLock",
+    "transportLatch",
+    "axles",
+    "outriggers",
+    "legPins",
+    "mats",
+    "chocks",
+  ] as const;
   // Behind a finding that stops it, a machine is left as safe as it allows: legs and axles stay where they are.
   const behind: readonly PlanId[] = [
     "timber",
@@ -119,6 +129,8 @@ function leftOpen(
     "mats",
     "takeOff",
     "turntableLock",
+    "transportLatch",
+    "chocks",
     "prop",
     "posture",
   ];
@@ -128,6 +140,7 @@ function leftOpen(
     "stop.platform",
     "takeOff",
     "turntableLock",
+    "transportLatch",
     "prop",
     "incline",
   ];
@@ -135,7 +148,9 @@ function leftOpen(
   const goal = [
     ...entriesOf(closed),
     ...asFound.flatMap((id) => {
+      if (id === "chocks" && held) return [[id, "set"] as const];
       if (id === "turntableLock" && ending === "for_the_road") return [[id, "in"] as const];
+      if (id === "transportLatch" && ending === "for_the_road") return [[id, "on"] as const];
       return setUp || found[id] === undefined ? [] : [[id, found[id]] as const];
     }),
   ];

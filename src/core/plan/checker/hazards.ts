@@ -153,6 +153,16 @@ const onChange: Readonly<Record<string, Rules>> = {
       "let down onto a prop that is not set",
     );
     if (to === "stowed" || to === "on_prop") return list;
+    add(
+      ["on", "unknown"].includes(state["transportLatch"] ?? "off"),
+      "still_latched",
+      "raised with its boom latched in the cradle",
+    );
+    add(
+      ["free", "unknown"].includes(state["casters"] ?? "locked"),
+      "casters_free",
+      "raised on casters not locked",
+    );
     add(state["axles"] === "in" || state["axles"] === "unknown", "axles_in", "raised with the axles in");
     add(
       to === "raised" && ["left", "right"].includes(state["timber"] ?? "none"),

@@ -39,7 +39,13 @@ export const aboard = ({ family }: Built): PlanState => ({
 export function footing(to: KnownValue<"posture">, built: Built): PlanState {
   if (to === "stowed") return {};
   const legs = isLegged(built) || (built.family === "rough_terrain_scissor" && to !== "clear");
-  return { axles: "out", hitch: "uncoupled", ...(legs ? { outriggers: "out" } : {}) };
+  return {
+    axles: "out",
+    hitch: "uncoupled",
+    transportLatch: "off",
+    casters: "locked",
+    ...(legs ? { outriggers: "out" } : {}),
+  };
 }
 
 /** On its wheels, lowered and level, whoever works it powered where they stand: legs and axles move so. */

@@ -1,6 +1,7 @@
 import { legged } from "../families";
 import type { Entries } from "./entry";
 import { asSetUp, driver, legsIn, nothing, offUnlessToWork, panel, platformBox, powered } from "./needs";
+import type { PlanState } from "./values";
 
 /** Where people are, and the place the machine stands at. */
 export const placeEntries: Entries<
@@ -26,7 +27,13 @@ export const placeEntries: Entries<
       seconds: 12,
       needs: (to) =>
         to === "platform"
-          ? { posture: "stowed", key: "platform", "stop.ground": "out", hitch: "uncoupled" }
+          ? {
+              posture: "stowed",
+              key: "platform",
+              "stop.ground": "out",
+              hitch: "uncoupled",
+              casters: "locked",
+            }
           : { posture: "stowed", harness: "off" },
       rank: 1,
       left: { to_work: "as_left", otherwise: "ground" },
@@ -54,7 +61,8 @@ export const placeEntries: Entries<
       powered: true,
       needs: (_to, state, built) => {
         const who = driver(built);
-        return { posture: "stowed", outriggers: "in", timber: "none", who, ...powered({ ...state, who }) };
+        const free: PlanState = { posture: "stowed", outriggers: "in", timber: "none", chocks: "none" };
+        return { ...free, who, ...powered({ ...state, who }) };
       },
       rank: 0,
       left: "level",
@@ -85,7 +93,19 @@ export const placeEntries: Entries<
   },
   // Where whoever stays on the ground is to the machine: who is in the way of what moves.
   near: { modelled: true, doubt: "never" },
-  chocks: { modelled: true, doubt: "until_shown" },
+  // A machine held where it stands stays there, whatever its brakes do.
+  chocks: {
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 16.2, unless: "none" },
+    walked: {
+      at: [],
+      seconds: 20,
+      needs: () => ({ posture: "stowed", who: "ground" }),
+      rank: 13,
+      left: { held: "set", otherwise: "as_found" },
+    },
+  },
   // Laid under a guard bar by hand, by whoever helps.
   timber: {
     to: { features: ["pothole_guards"] },

@@ -133,10 +133,36 @@ export const stanceEntries: Entries<
       left: asSetUp,
     },
   },
-  transportLatch: { to: { features: ["boom_cradle"] }, modelled: true, doubt: "until_shown" },
+  // It holds a boom in its cradle on the road; let go before anything of the boom moves.
+  transportLatch: {
+    to: { features: ["boom_cradle"] },
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 16.1, unless: "off" },
+    walked: {
+      at: ["boom_end", "ground_panel"],
+      seconds: 10,
+      needs: () => ({ posture: "stowed", who: "ground" }),
+      rank: 8,
+      left: { ...asSetUp, for_the_road: "on" },
+    },
+  },
   parkBrake: { to: { features: ["park_brake_interlock"] }, modelled: true, doubt: "until_shown" },
   brakes: { to: { families: [...platformDriven, "tracked_spider"] }, modelled: true, doubt: "until_shown" },
-  casters: { to: { families: ["push_around_mast"] }, modelled: true, doubt: "until_shown" },
+  // Pushed into place, then locked, all of them, before anybody steps in.
+  casters: {
+    to: { families: ["push_around_mast"] },
+    modelled: true,
+    doubt: "until_shown",
+    strip: { place: 10.3 },
+    walked: {
+      at: ["caster_front_left", "caster_front_right", "caster_rear_left", "caster_rear_right"],
+      seconds: 15,
+      needs: () => ({ posture: "stowed", who: "ground" }),
+      rank: 8,
+      left: "locked",
+    },
+  },
   crankLock: { to: { power: "hand_crank" }, modelled: true, ready: "off", doubt: "until_shown" },
   brakePins: { to: { families: ["push_around_mast"] }, modelled: true, doubt: "until_shown" },
   cradle: { to: { features: ["cradle_switches"] }, modelled: true, ready: "home", doubt: "until_shown" },

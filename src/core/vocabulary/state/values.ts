@@ -205,6 +205,9 @@ export const planIds = [
   "harness",
   "legPins",
   "mats",
+  "transportLatch",
+  "casters",
+  "chocks",
 ] as const satisfies readonly VariableId[];
 export type PlanId = (typeof planIds)[number];
 
