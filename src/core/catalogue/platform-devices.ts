@@ -208,6 +208,15 @@ export const platformDevices: readonly CheckDefinition[] = [
   },
   {
     ...aloft,
+    id: "platform.outlet_trip",
+    part: "outlet",
+    to: { features: ["platform_outlet"] },
+    needs: atPlatform,
+    minutes: 0.1,
+    conditions: { does_not_trip: stop },
+  },
+  {
+    ...aloft,
     id: "platform.overload_lamp",
     part: "load_sensor",
     to: { features: ["load_sensing"], power: "electrical" },

@@ -82,6 +82,15 @@ export const platformChecks: readonly CheckDefinition[] = [
   },
   {
     ...rails,
+    id: "platform.lanyard_point",
+    part: "anchors",
+    minutes: 0.05,
+    to: { families: ["push_around_mast"] },
+    cautions: ["restraint_only"],
+    conditions: { missing: stop, cracked: floor("protection_failed"), bent: floor("protection_failed") },
+  },
+  {
+    ...rails,
     id: "platform.anchors",
     part: "anchors",
     minutes: 0.05,
@@ -116,11 +125,12 @@ export const platformChecks: readonly CheckDefinition[] = [
   },
   {
     ...rails,
+    version: 2,
     id: "platform.outlet",
     part: "outlet",
-    minutes: 0.08,
+    minutes: 0.05,
     to: { features: ["platform_outlet"] },
-    conditions: { does_not_trip: stop, cover_broken: repair },
+    conditions: { cord_damaged: stop, cover_broken: repair },
   },
   {
     ...rails,

@@ -73,6 +73,7 @@ export const sections: readonly Section[] = [
         "check:rails.pins",
         "check:platform.gate",
         "check:platform.anchors",
+        "check:platform.lanyard_point",
         "phase:rails",
       ),
       c(
@@ -437,6 +438,7 @@ export const sections: readonly Section[] = [
         "check:ground.work_lights",
         "check:ground.generator",
         "check:platform.outlet",
+        "check:platform.outlet_trip",
       ),
       c(
         "Rescue override never tried",

@@ -36,7 +36,8 @@ const groundTests = (c: Check) => powered(c) && (station("ground")(c) || phase("
 const raised = ({ definition }: Check) =>
   !["stowed", undefined].includes(definition.needs["posture"]) ||
   !["stowed", undefined].includes(definition.leaves?.["posture"]);
-const moves = (c: Check) => c.definition.test !== undefined || raised(c);
+/** With its axles in it telescopes and lifts a little, until it must refuse. */
+const moves = (c: Check) => c.definition.test !== undefined || raised(c) || id("ground.axles_in")(c);
 const ofTheLegs = ({ definition }: Check) => definition.test?.function.startsWith("leg") === true;
 /** Made with everything ready to move: any movement tried there must have been refused without its enable first. */
 const readyToMove = (c: Check) =>
@@ -188,6 +189,18 @@ export const orderRules: readonly OrderRule[] = [
     id: "platform_before_drive",
     earlier: station("platform"),
     later: (c) => station("drive")(c) && !id("drive.legs_down")(c),
+  },
+  // A remote is looked at before it is used, and without its press nothing may go.
+  {
+    id: "remote_first",
+    earlier: id("remote.lead"),
+    later: (c) => station("drive")(c) && !id("remote.lead")(c),
+  },
+  {
+    id: "remote_still_before_moving",
+    earlier: id("remote.still_without_enable"),
+    later: (c) =>
+      station("drive")(c) && !id("remote.lead", "remote.still_without_enable", "drive.legs_down")(c),
   },
   // That it drives, steers and stops is known before it is driven raised.
   {

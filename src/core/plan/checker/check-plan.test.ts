@@ -200,6 +200,7 @@ const plantings: readonly Planted[] = [
   ],
   ["valve_onto_prop", scissor, (s) => moved(s, "stack.arms", "ground.descent_valve")],
   ["rises_again", scissor, (s) => moved(s, "ground.rises_after_descent", "stack.arms")],
+  ["remote_first", input("calder-vey-sp15"), (s) => moved(s, "remote.lead", "park.papers")],
   ["creep_first", raised("dunmarrow-s24"), (s) => moved(s, "lower.drift", "stack.arms")],
   [
     "lowered_before_stop",

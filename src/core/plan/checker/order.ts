@@ -41,7 +41,8 @@ const watchedOnly = (c: Check, { found }: Context) => isFoundUp(found) && isId("
 /** Found in the air it is let down from there by what needs no enable. */
 const letDown = (c: Check, { found }: Context) =>
   isFoundUp(found) && (/^lower\./.test(c.definition.id) || isId("ground.descent_valve")(c));
-const liftsOrMoves = (c: Check) => c.definition.test !== undefined || isUp(c);
+const liftsOrMoves = (c: Check) =>
+  c.definition.test !== undefined || isUp(c) || c.definition.id === "ground.axles_in";
 /** Where axles or legs are set from the platform, its stop is proven before, and so before the ground tests. */
 const setFromPlatform = ({ sheet }: Context) =>
   sheet.family === "rough_terrain_scissor" || sheet.choices?.["axles_set_from"] === "platform";
@@ -184,6 +185,12 @@ const orders: readonly Order[] = [
     why: "driving is tried after the platform's tests",
     earlier: (c) => c.definition.station === "platform",
     later: (c, context) => from(c, context) === "drive" && !isId("drive.legs_down")(c),
+  },
+  {
+    rule: "remote_first",
+    why: "a remote is looked at, and dead without its press, before anything is driven by it",
+    earlier: isId("remote.lead", "remote.still_without_enable"),
+    later: (c) => c.definition.station === "drive" && c.definition.test !== undefined,
   },
   {
     rule: "drive_low_first",
