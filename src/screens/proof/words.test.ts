@@ -1,11 +1,15 @@
 import { createTranslator } from "next-intl";
 import { describe, expect, it } from "vitest";
-import { messages } from "@/app/messages";
 import { subjectOf } from "@/core/proof/faults";
 import type { Sheet } from "@/core/sheet/sheet";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
+import machine from "../../../messages/en/machine.json";
+import proof from "../../../messages/en/proof.json";
+import sheets from "../../../messages/en/sheets.json";
 import type { T } from "../inspect/words";
 import { faultWords } from "./words";
+
+const messages = { ...machine, ...sheets, ...proof };
 
 describe("a way to fail, in words", () => {
   it("has words for every part of every demo machine, and none of them shows its code", () => {
