@@ -294,7 +294,7 @@ describe("POST /api/v1/plan", () => {
   });
 
   it("says of each step what is done and proven, and of the whole what it leaves unproven", async () => {
-    const body = { sheet: slabScissorSheet, found: "stowed", scope: "full", people: 2 };
+    const body = { sheet: slabScissorSheet, found: "stowed", scope: "full", people: 2, ending: "parked" };
     const answer = await plan(body);
     const stop = answer.steps.find((step) => step.checkId?.startsWith("ground.stop_button"));
     expect(stop?.proves).toContainEqual({ component: "stop.ground", mode: "dead" });

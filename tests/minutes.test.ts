@@ -49,7 +49,7 @@ describe("minutes learned from history", () => {
         ["doc.manual@documents_box.v1", 0],
       ),
     );
-    expect(taken.get("doc.manual")).toEqual([0.5, 1.6, 0.1]);
+    expect(taken.get("doc.manual")).toEqual([0.5, 1.6, 0.04]);
   });
 
   it("become a model's running mean, and count once there are enough of them", async () => {

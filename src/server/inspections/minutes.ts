@@ -7,9 +7,10 @@ import type { Db, Trx } from "@/server/database/database";
 const fewest = 5;
 /** Answers from which one can tell whether a walk was walked. */
 const enoughToJudge = 20;
-/** How far from the catalogue's estimate one answer may pull: a break, or a screen filled in at home. */
-const widest = 4;
-const movementMin = 0.25;
+/** How far from the catalogue's estimate, a practised person's, one answer may pull: a break, or filled in at home. */
+const slowest = 10;
+const quickest = 4;
+const movementMin = 0.15;
 
 const estimates = new Map(writtenChecks.map((check) => [check.id, check.minutes]));
 
@@ -29,7 +30,7 @@ export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<st
     const id = event.check.split("@")[0] ?? "";
     const estimate = estimates.get(id) ?? movementMin;
     const tookMin = (Date.parse(event.at) - Date.parse(before.at)) / 60_000;
-    const within = Math.min(estimate * widest, Math.max(estimate / widest, tookMin));
+    const within = Math.min(estimate * slowest, Math.max(estimate / quickest, tookMin));
     const list = taken.get(id);
     if (list === undefined) taken.set(id, [within]);
     else list.push(within);
@@ -48,7 +49,7 @@ function tooQuick(events: readonly InspectionEvent[]): boolean {
   );
   return (
     answered.length >= enoughToJudge &&
-    (Date.parse(last.at) - Date.parse(first.at)) / 60_000 < estimate / widest
+    (Date.parse(last.at) - Date.parse(first.at)) / 60_000 < estimate / quickest
   );
 }
 
