@@ -54,7 +54,9 @@ export const platformStartTests: readonly CheckDefinition[] = [
   },
   {
     ...aloft,
+    version: 2,
     id: "platform.ground_dead",
+    at: ["ground_tests"],
     part: "key_switch",
     phase: "ground_last",
     station: "ground",

@@ -6,7 +6,8 @@ import type { Practice } from "@/core/vocabulary/practice";
 import { Button } from "@/kit/button";
 import { type PracticeId, practiceIds, practices } from "../../core/vocabulary/practice";
 import type { T } from "../inspect/words";
-import type { PracticeCosts, Question } from "./practice-costs";
+import type { PlanningAnswer } from "./planning.worker";
+import type { PracticeCosts, PracticeGaps, Question } from "./practice-costs";
 
 export interface PlannedModel {
   readonly versionId: string;
@@ -22,7 +23,7 @@ export interface PlannedModel {
 export function PlanningView({ models, policy }: { models: readonly PlannedModel[]; policy: Practice }) {
   const t = useTranslations() as unknown as T;
   const [practice, setPractice] = useState(policy);
-  const costs = useCosts(models, practice);
+  const { costs, gaps } = useCosts(models, practice);
   const rows = useMemo(
     () =>
       [...models].sort(
@@ -93,7 +94,13 @@ export function PlanningView({ models, policy }: { models: readonly PlannedModel
           </thead>
           <tbody>
             {rows.map((model) => (
-              <Row key={model.versionId} model={model} costs={costs.get(model.versionId)} t={t} />
+              <Row
+                key={model.versionId}
+                model={model}
+                costs={costs.get(model.versionId)}
+                gaps={gaps.get(model.versionId)}
+                t={t}
+              />
             ))}
           </tbody>
         </table>
@@ -103,7 +110,17 @@ export function PlanningView({ models, policy }: { models: readonly PlannedModel
   );
 }
 
-function Row({ model, costs, t }: { model: PlannedModel; costs: PracticeCosts | undefined; t: T }) {
+function Row({
+  model,
+  costs,
+  gaps,
+  t,
+}: {
+  model: PlannedModel;
+  costs: PracticeCosts | undefined;
+  gaps: PracticeGaps | undefined;
+  t: T;
+}) {
   return (
     <tr className="border-b border-line align-top">
       <th scope="row" className="py-2 pr-3 font-normal">
@@ -122,7 +139,7 @@ function Row({ model, costs, t }: { model: PlannedModel; costs: PracticeCosts | 
           <td className="px-2 py-2 text-right tabular-nums">{Math.round(costs.cost.metres)}</td>
           <td className="px-2 py-2 text-right tabular-nums">{costs.cost.changes + costs.cost.climbs}</td>
           {practiceIds.map((id) => (
-            <Other key={id} id={id} costs={costs} t={t} />
+            <Other key={id} id={id} costs={costs} gap={gaps?.gaps[id] ?? 0} t={t} />
           ))}
         </>
       )}
@@ -131,7 +148,7 @@ function Row({ model, costs, t }: { model: PlannedModel; costs: PracticeCosts | 
 }
 
 /** What the cheapest other value of an order would add or save on this model. */
-function Other({ id, costs, t }: { id: PracticeId; costs: PracticeCosts; t: T }) {
+function Other({ id, costs, gap, t }: { id: PracticeId; costs: PracticeCosts; gap: number; t: T }) {
   const { value, minutes } = costs.other[id];
   const little = Math.abs(minutes) < 0.05;
   return (
@@ -145,6 +162,11 @@ function Other({ id, costs, t }: { id: PracticeId; costs: PracticeCosts; t: T })
           {t(`plan.practiceValue.start.${value}`)}
         </span>
       ) : null}
+      {gap > 0 ? (
+        <span className="block text-[15px] font-semibold">{t("proof.unprovenHere", { count: gap })}</span>
+      ) : gap < 0 ? (
+        <span className="block text-[15px] text-ink2">{t("proof.provesMore", { count: -gap })}</span>
+      ) : null}
     </td>
   );
 }
@@ -154,18 +176,29 @@ const hours = (minutes: number): string => {
   return `${Math.floor(whole / 60)} h ${whole % 60} min`;
 };
 
-/** The costs of every model, worked out one after another in a web worker; begun anew when the practice changes. */
-function useCosts(models: readonly PlannedModel[], practice: Practice): ReadonlyMap<string, PracticeCosts> {
-  const [costs, setCosts] = useState<ReadonlyMap<string, PracticeCosts>>(new Map());
+interface Worked {
+  readonly costs: ReadonlyMap<string, PracticeCosts>;
+  readonly gaps: ReadonlyMap<string, PracticeGaps>;
+}
+const nothingYet: Worked = { costs: new Map(), gaps: new Map() };
+
+/** What every model costs, then what it leaves unproven, from a web worker; begun anew when the practice changes. */
+function useCosts(models: readonly PlannedModel[], practice: Practice): Worked {
+  const [worked, setWorked] = useState(nothingYet);
   useEffect(() => {
-    setCosts(new Map());
+    setWorked(nothingYet);
     const worker = new Worker(new URL("./planning.worker.ts", import.meta.url), { type: "module" });
-    worker.onmessage = (event: MessageEvent<PracticeCosts>) =>
-      setCosts((was) => new Map(was).set(event.data.versionId, event.data));
-    for (const { versionId, sheet, minutes } of models) {
-      worker.postMessage({ versionId, sheet, practice, minutes } satisfies Question);
-    }
+    worker.onmessage = ({ data }: MessageEvent<PlanningAnswer>) =>
+      setWorked((was) =>
+        "costs" in data
+          ? { ...was, costs: new Map(was.costs).set(data.costs.versionId, data.costs) }
+          : { ...was, gaps: new Map(was.gaps).set(data.gaps.versionId, data.gaps) },
+      );
+    const questions = models.map(
+      ({ versionId, sheet, minutes }): Question => ({ versionId, sheet, practice, minutes }),
+    );
+    worker.postMessage(questions);
     return () => worker.terminate();
   }, [models, practice]);
-  return costs;
+  return worked;
 }

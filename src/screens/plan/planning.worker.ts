@@ -1,6 +1,23 @@
-import { practiceCosts, type Question } from "./practice-costs";
+import {
+  type PracticeCosts,
+  type PracticeGaps,
+  practiceCosts,
+  practiceGaps,
+  type Question,
+} from "./practice-costs";
 
-/** Plans off the page's own thread: answers each model it is asked about, in the order they come. */
-self.onmessage = (event: MessageEvent<Question>) => {
-  self.postMessage(practiceCosts(event.data));
+export type PlanningAnswer =
+  | { readonly costs: PracticeCosts }
+  /** Dearer to work out: told after the costs of every model. */
+  | { readonly gaps: PracticeGaps };
+
+/** Plans off the page's own thread: the costs of each model in the order they come, then what each order leaves unproven. */
+self.onmessage = (event: MessageEvent<readonly Question[]>) => {
+  const answer = (said: PlanningAnswer) => self.postMessage(said);
+  const costs = event.data.map((question) => {
+    const found = practiceCosts(question);
+    answer({ costs: found });
+    return { question, found };
+  });
+  for (const { question, found } of costs) answer({ gaps: practiceGaps(question, found) });
 };
