@@ -118,10 +118,8 @@ function planWithout(input: PlanInput, leftOut: ReadonlySet<string>): Plan {
   const known = new Set(means.variables.map((v) => v.id));
 
   const inspected = endingOf(input.scope, input.ending);
-  const hasRamp = !atHand.missing.includes("ramp");
-  const practised = asPractised(sheet, practice, { found, hasRamp, ending: inspected });
   const done = new Set(input.progress?.done ?? []);
-  const wanted = inScope(input.scope, checksOf(sheet), sheet, found, inspected).map(practised);
+  const wanted = dueFor(input);
   const open = wanted.filter((check) => !done.has(check.key));
   const { possible, incomplete } = possibleWith(
     open.filter((check) => !leftOut.has(check.key)),
@@ -194,6 +192,16 @@ function planWithout(input: PlanInput, leftOut: ReadonlySet<string>): Plan {
     exact: best.exact,
     final: laid.state,
   };
+}
+
+/** Every check that is due on such a day, as it is made then, whether it can be made or not. */
+export function dueFor(input: PlanInput): readonly Check[] {
+  const { sheet, practice, scope } = input;
+  const found = input.found ?? foundStowed(sheet);
+  const hasRamp = !(input.atHand ?? everythingAtHand).missing.includes("ramp");
+  const ending = endingOf(scope, input.ending);
+  const practised = asPractised(sheet, practice, { found, hasRamp, ending });
+  return inScope(scope, checksOf(sheet), sheet, found, ending).map(practised);
 }
 
 /** It is parked as it is to be left; and who surveys the workplace last has left the machine. */

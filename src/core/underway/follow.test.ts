@@ -6,7 +6,7 @@ import { foundStowed } from "../plan/found";
 import { type Plan, type PlanInput, planInspection } from "../plan/plan";
 import type { InspectionEvent } from "../record/events";
 import { usualPractice } from "../vocabulary/practice";
-import { circumstancesOf, follow, said } from "./follow";
+import { circumstancesOf, dueIn, follow, said } from "./follow";
 
 const input: PlanInput = { sheet: articulatingBoomSheet, scope: { kind: "full" }, practice: usualPractice };
 const base = planInspection(input);
@@ -129,6 +129,24 @@ describe("follow", () => {
     expect(plan.incomplete.map((i) => i.check.definition.id)).toContain("axle.lockout");
     // And what is seen from outside of a machine found in the air.
     expect(plan.due.length).toBe(base.due.length + 1);
+  });
+
+  it("ends as is said last, and takes nothing away that was answered before", () => {
+    const parked = { type: "changed", step: said.ending("parked") } as const;
+    const toWork = { type: "changed", step: said.ending("to_work") } as const;
+    const place = "park.place@park.v1";
+    const dueOf = (...bodies: readonly Body[]) => {
+      const log = events(...bodies);
+      const due = dueIn(input, log).map(({ key }) => key);
+      expect(follow(input, log, undefined).due.map(({ key }) => key)).toEqual(due);
+      return due;
+    };
+    expect(dueOf()).not.toContain(place);
+    expect(dueOf(parked)).toContain(place);
+    expect(dueOf(parked, toWork)).not.toContain(place);
+    expect(dueOf(parked, fine(place), toWork)).toContain(place);
+    // A check of no full inspection is none of it, whatever somebody sends.
+    expect(dueOf(fine("road.empty@transport.v1"))).not.toContain("road.empty@transport.v1");
   });
 
   it("plans from the state the machine is said to stand in", () => {

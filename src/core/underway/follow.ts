@@ -1,6 +1,6 @@
 import type { Check } from "../catalogue/catalogue";
 import { type FoundKind, foundKinds, foundState, foundStowed } from "../plan/found";
-import { type Plan, type PlanInput, type PlanStep, planInspection, visitsOf } from "../plan/plan";
+import { dueFor, type Plan, type PlanInput, type PlanStep, planInspection, visitsOf } from "../plan/plan";
 import { type AtHand, everythingAtHand } from "../plan/possible";
 import type { InspectionEvent } from "../record/events";
 import { type FullEnding, fullEndings } from "../vocabulary/endings";
@@ -136,7 +136,21 @@ export function follow(
     }
     if (leaves) anew(event);
   }
-  return plan;
+  return { ...plan, due: dueIn(input, events) };
+}
+
+/**
+ * What is due by what was said of the day so far, the same on the device and on the server. What was answered while
+ * another ending was said stays due: saying it otherwise takes no finding away.
+ */
+export function dueIn(input: PlanInput, events: readonly InspectionEvent[]): readonly Check[] {
+  const said = { ...input, ...circumstancesOf(input, events) };
+  const due = dueFor(said);
+  const answered = new Set(events.flatMap((event) => (event.type === "changed" ? [] : [event.check])));
+  const keys = new Set(due.map(({ key }) => key));
+  if ([...answered].every((key) => keys.has(key))) return due;
+  const whole = dueFor({ ...said, ending: "parked" });
+  return [...due, ...whole.filter(({ key }) => answered.has(key) && !keys.has(key))];
 }
 
 /** The step of a check, made where the plan has none for it: it was done before a tag was heard of. */

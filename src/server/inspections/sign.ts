@@ -5,7 +5,9 @@ import { clearanceEndsMs } from "@/core/decision/standing";
 import type { InspectionEvent } from "@/core/record/events";
 import { gaps, inOrder } from "@/core/record/reduce";
 import type { Sheet } from "@/core/sheet/sheet";
+import { dueIn } from "@/core/underway/follow";
 import { clears, type Outcome, outcomeIds, worseOutcome } from "@/core/vocabulary/outcomes";
+import { practiceOf } from "@/core/vocabulary/practice";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, canonical, type Entry, sha256 } from "@/server/ledger/append";
@@ -16,7 +18,7 @@ import { evidenceOf, writeEvidence } from "./evidence";
 import { decisionFacts } from "./facts";
 import { lockedInspection } from "./locked";
 import { noteMinutes } from "./minutes";
-import { catalogueVersion, type OpenInspection, planOf } from "./model";
+import { catalogueVersion, type OpenInspection } from "./model";
 
 export const signSchema = z.strictObject({
   /** What the device showed the person when they signed. */
@@ -220,12 +222,12 @@ export async function judge(
   signerId: string,
   at: Date,
 ): Promise<Judgement & { readonly due: number }> {
-  const plan = planOf(inspection);
+  const { asks, scope, policy, found } = inspection;
+  const due = dueIn({ sheet: asks.sheet, scope, practice: practiceOf(policy), found }, inOrder(events));
   const topUps = await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy);
   const facts = await decisionFacts(trx, inspection, events, signerId, at);
-  const { sheet } = inspection.asks;
-  const judged = judgeWalk(plan.due, sheet, inspection.policy, events, facts, contextFrom(topUps));
-  return { ...judged, due: plan.due.length };
+  const judged = judgeWalk(due, asks.sheet, policy, events, facts, contextFrom(topUps));
+  return { ...judged, due: due.length };
 }
 
 async function noteRetest(
