@@ -139,6 +139,41 @@ describe("the event route", () => {
     expect(signed).toMatchObject({ outcome: "not_cleared", shownOutcome: "cleared" });
   });
 
+  it.each([
+    ["found in the air", "found:raised", "raised.from_outside@ground_tests.v1", "leak_running", "people:1"],
+    [
+      "parked, and said otherwise after",
+      "ending:parked",
+      "park.charging@park.v2",
+      "breaker_trips",
+      "ending:to_work",
+    ],
+  ])("judges by what was said of the day: %s", async (name, said, check, condition, after) => {
+    const unitId = await addUnit(yard.db, `DAY-${name.length}`, slabScissorSheet);
+    const id = await begin(yard, unitId, yard.people.owner, 30);
+    const changed = (seq: number, step: string) => {
+      const {
+        check: _check,
+        result: _result,
+        ...rest
+      } = answered(id, seq) as unknown as Record<string, unknown>;
+      return { ...rest, type: "changed", step };
+    };
+    const finding = answered(id, 2, { check, result: { kind: "condition", condition } });
+    const events = [changed(1, said), finding, changed(3, after)];
+    const { results } = await ingest(yard.db, id, yard.people.owner, { events }, at(33));
+    expect(results.map((r) => r.status)).toEqual(["accepted", "accepted", "accepted"]);
+    const held = await eventsOf(yard.db, id);
+    const signed = await signInspection(
+      yard.db,
+      id,
+      yard.people.owner,
+      { outcome: "not_cleared", eventCount: 3, eventsHash: eventsHash(held), signature: typed },
+      at(34),
+    );
+    expect(signed.outcome).toBe("tagged_out");
+  });
+
   it("after the seal, an event is an addendum that still holds the unit, and an old one is known", async () => {
     const id = await begin(
       yard,
