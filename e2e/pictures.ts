@@ -36,9 +36,6 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await page.setViewportSize({ width: 1280, height: 1560 });
   await page.goto("/sheets");
   await take(page, "sheets");
-  await theme(page, "night", baseURL);
-  await page.reload();
-  await take(page, "sheets-night");
   await page.setViewportSize({ width: 1280, height: 800 });
   for (const light of ["day", "night"] as const) {
     await theme(page, light, baseURL);
@@ -51,6 +48,9 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await page.goto("/planning");
   await page.getByText(/All 27 units once/).waitFor({ timeout: 60_000 });
   await take(page, "planning");
+  await page.goto("/units/LM-07/proof");
+  await page.getByText(/of \d+ seen$/).waitFor({ timeout: 60_000 });
+  await take(page, "proof");
 
   await signIn(page, "1041");
   await theme(page, "day", baseURL);
