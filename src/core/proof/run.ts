@@ -101,34 +101,56 @@ function byItself(before: State, after: State, seen: Observation): readonly stri
 /** How far a failing part shows: in every answer, perhaps, or in none. */
 export type Shows = "always" | "maybe" | "never";
 
+interface FailingDeed {
+  readonly deed: Deed;
+  readonly before: State;
+  /** What the failing machine does; the sound machine's own result where the deed does not read the failed part. */
+  readonly result: StepResult;
+  readonly sound: StepResult;
+  /** What could be answered of it on the sound machine. */
+  readonly right: Answers;
+}
+
 /**
- * Whether a person doing these deeds on the failing machine could give an answer the healthy one also gives. A deed that
- * does not read the failed part, on a machine that stands as the healthy one did, is not run again. Stops at the first
- * that tells them apart for certain.
+ * An act on the failing machine, deed by deed. A deed that does not read the failed part, on a machine that stands as the
+ * sound one did, is not run again.
  */
-export function tellsApart(
+function* onFailing(
   machine: Machine,
   { machine: failing, fault }: Failed,
   from: State,
   { deeds }: Pick<Act, "deeds">,
   healthy: Ran,
-): Shows {
+): Generator<FailingDeed> {
   let state = from;
-  let shows: Shows = "never";
   for (const [i, deed] of deeds.entries()) {
     const sound = healthy.results[i] as StepResult;
-    const before = i === 0 ? from : (healthy.results[i - 1] as StepResult).state;
-    if (state === before && !couldShowIn(machine, deed, state, fault, sound)) {
-      state = sound.state;
-      continue;
-    }
-    const result = step(failing, state, deed.action, deed.seconds);
-    const answers = answersTo(failing, state, result, deed);
-    const right = healthy.answers[i] ?? [];
+    const stood = i === 0 ? from : (healthy.results[i - 1] as StepResult).state;
+    const reads = state !== stood || couldShowIn(machine, deed, state, fault, sound);
+    const result = reads ? step(failing, state, deed.action, deed.seconds) : sound;
+    yield { deed, before: state, result, sound, right: healthy.answers[i] ?? [] };
+    state = alike(result.state, sound.state) ? sound.state : result.state;
+  }
+}
+
+/**
+ * Whether a person doing these deeds on the failing machine could give an answer the healthy one also gives. Stops at
+ * the first deed that tells them apart for certain.
+ */
+export function tellsApart(
+  machine: Machine,
+  failed: Failed,
+  from: State,
+  act: Pick<Act, "deeds">,
+  healthy: Ran,
+): Shows {
+  let shows: Shows = "never";
+  for (const { deed, before, result, sound, right } of onFailing(machine, failed, from, act, healthy)) {
+    if (result === sound) continue;
+    const answers = answersTo(failed.machine, before, result, deed);
     if (!answers.some((answer) => right.includes(answer))) return "always";
     if (answers.length !== right.length || answers.some((answer, at) => answer !== right[at]))
       shows = "maybe";
-    state = alike(result.state, sound.state) ? sound.state : result.state;
   }
   return shows;
 }
@@ -136,20 +158,16 @@ export function tellsApart(
 /** What doing these deeds on the failing machine does to people, and how it leaves the machine. */
 export function harmIn(
   machine: Machine,
-  { machine: failing, fault }: Failed,
+  failed: Failed,
   from: State,
-  { deeds }: Pick<Act, "deeds">,
+  act: Pick<Act, "deeds">,
   healthy: Ran,
 ): Pick<Ran, "harm" | "state"> {
   let state = from;
   const harm: Harm[] = [];
-  for (const [i, deed] of deeds.entries()) {
-    const sound = healthy.results[i] as StepResult;
-    const before = i === 0 ? from : (healthy.results[i - 1] as StepResult).state;
-    const reads = state !== before || couldShowIn(machine, deed, state, fault, sound);
-    const result = reads ? step(failing, state, deed.action, deed.seconds) : sound;
+  for (const { result } of onFailing(machine, failed, from, act, healthy)) {
     harm.push(...result.harm);
-    state = alike(result.state, sound.state) ? sound.state : result.state;
+    ({ state } = result);
   }
   return { harm, state };
 }
