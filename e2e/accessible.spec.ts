@@ -45,6 +45,8 @@ async function wear(page: Page, look: typeof day | typeof night): Promise<void> 
 /** A page as it stands: axe whole by day on a tablet, what may change again by night on a phone; nothing runs off. */
 async function look(page: Page, where: string): Promise<void> {
   await expect(page.getByRole("main").first()).toBeVisible();
+  // The title comes with the rest of a page that is still being sent.
+  await expect(page).toHaveTitle(/./);
   for (const one of [day, night]) {
     await wear(page, one);
     await clean(page, `${where}, ${one.theme}`, one === day ? undefined : changesWithLook);
@@ -85,6 +87,7 @@ test("axe finds nothing on the owner's pages", async ({ page }) => {
     "/sheets/new",
     "/settings",
     "/units/LM-07",
+    "/units/LM-07/proof",
     "/sheets/pellbridge-rt33",
   ]);
   for (const step of ["Lamps and alarms", "Figures", "Places", "Stop buttons", "Versions"]) {

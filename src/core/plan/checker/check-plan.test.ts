@@ -120,6 +120,11 @@ const plantings: readonly Planted[] = [
   ["no_such_variable", scissor, (s) => [change("wings", "out"), ...s]],
   ["operated_while_held", held("dunmarrow-s24"), (s) => [...s, change("posture", "raised")]],
   ["no_power", scissor, (s) => dropChange(s, "stop.platform", "out")],
+  [
+    "key_elsewhere",
+    boom,
+    (s) => [...s, change("disconnect", "on"), change("key", "platform"), change("engine", "running")],
+  ],
   ["prop_in_the_way", scissor, (s) => dropChange(s, "prop", "parked")],
   ["axles_in", big, (s) => dropChange(s, "axles", "out")],
   ["off_its_legs", towable, (s) => dropChange(s, "outriggers", "out")],

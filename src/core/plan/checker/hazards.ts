@@ -279,6 +279,14 @@ const onChange: Readonly<Record<string, Rules>> = {
           ...(state["key"] === "off"
             ? [{ rule: "no_power", why: "the engine cannot start: the key is off" }]
             : []),
+          ...(["ground", "platform"].includes(state["key"] ?? "off") && state["key"] !== state["who"]
+            ? [
+                {
+                  rule: "key_elsewhere",
+                  why: `started with the key at the ${state["key"]}, from where nobody is`,
+                },
+              ]
+            : []),
         ],
   takeOff: (to, state) => [
     ...(to === "in" && state["engine"] !== "running"

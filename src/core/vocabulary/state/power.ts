@@ -93,7 +93,8 @@ export const powerEntries: Entries<
               disconnect: "on",
               "stop.ground": "out",
               "stop.platform": "out",
-              key: state.key === "platform" ? "platform" : "ground",
+              // Started from where one stands.
+              key: state.who ?? "ground",
             },
       rank: 10,
       left: offUnlessToWork("off"),
