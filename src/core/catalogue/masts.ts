@@ -121,7 +121,7 @@ export const mastChecks: readonly CheckDefinition[] = [
     needs: { who: "platform", gate: "shut", posture: "clear" },
     to: { families: ["push_around_mast"] },
     assistant: true,
-    minutes: 0.12,
+    minutes: 0.5,
     conditions: { does_not_engage: floor("brake"), does_not_release: stop },
   },
 ];

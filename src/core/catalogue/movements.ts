@@ -52,7 +52,8 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
           ...placeOf(machine, fn, station),
           conditions: sinks(fn) && direction === "up" ? { ...movementWrongs, sinks: stop } : movementWrongs,
           test,
-          minutes: 0.15,
+          // A tower goes all the way up before its telescope may move.
+          minutes: fn.id === "tower_telescope" ? 1.35 : 0.15,
           powered: true,
         });
       }
