@@ -39,9 +39,9 @@ export function asPractised(
       const { "stop.platform": _outOfReach, ...rest } = needs;
       return having({ needs: { ...rest, posture: found["posture"] ?? "raised" } });
     }
-    // Whoever goes on to work leaves it as it stands, lowered; whoever walks off to survey takes the key along.
     const first = raised ? broughtDown(sheet, found, definition) : undefined;
     if (first !== undefined) return { ...check, definition: first };
+    // Whoever goes on to work leaves it as it stands, lowered; whoever walks off to survey takes the key along.
     if (ending === "to_work" && definition.phase === "park") return having({ needs: { posture: "stowed" } });
     if (ending === "to_work" && definition.phase === "survey" && practice.survey === "last")
       return having({ needs: { ...needs, engine: "off", key: "off" } });

@@ -283,7 +283,7 @@ const onChange: Readonly<Record<string, Rules>> = {
             ? [
                 {
                   rule: "key_elsewhere",
-                  why: `started with the key at the ${state["key"]}, from where nobody is`,
+                  why: `started with the key at the ${state["key"]}, where nobody stands`,
                 },
               ]
             : []),
