@@ -1,5 +1,5 @@
-// `npm run bench`: measures the running app, or with `-- model` the machine model and with `-- plan` the planner, with `-- proof` its proof,
-// and prints one JSON line last.
+// `npm run bench`: measures the running app; `-- model` the machine model, `-- plan` the planner, `-- proof` what its plans
+// prove, `-- unseen` what is said to show in no walk. One JSON line last.
 // Node built-ins only.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -12,7 +12,7 @@ import { during, giveUp } from "./setup/say.mjs";
 
 await ensurePackages({ browser: true });
 const [of, ...rest] = process.argv.slice(2);
-if (of === "model" || of === "plan" || of === "proof") {
+if (["model", "plan", "proof", "unseen"].includes(of)) {
   const core = await run(process.execPath, ["--import", "tsx", join("bench", of, `${of}.ts`), ...rest], {
     show: true,
   });

@@ -3,13 +3,23 @@ import type { Sheet } from "../sheet/sheet";
 import type { AxisId, State, StopId } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
 import type { ByItself } from "./by-itself";
-import { always, type Bound, bind, isNever, never, type Terms, variablesIn } from "./condition";
+import {
+  always,
+  type Bound,
+  bind,
+  type Condition,
+  isNever,
+  never,
+  type Terms,
+  variablesIn,
+} from "./condition";
 import { type Component, componentsOf, enableSwitch, type Fault } from "./faults";
 import { bindFaulty, componentsIn, faultOf, isFailed } from "./faulty";
 import { functionsOf, hasEnable, type MachineFunction } from "./functions";
 import type { BoundInterlock, Interlock } from "./interlock";
 import { crankInterlocks, interlocks, pedalDown } from "./interlocks";
 import { type Movement, movementKey } from "./movement";
+import { shadowedOn } from "./shadowed";
 import { thresholdsOf } from "./thresholds";
 import { type Danger, dangersOf, movingByItself, rollsPushed } from "./unbidden";
 import { readyVariables, stationsOf, stowedVariables } from "./variables";
@@ -21,6 +31,8 @@ export interface Machine {
   readonly stations: readonly Station[];
   /** Every interlock this machine has, from any station. */
   readonly interlocks: readonly Interlock[];
+  /** Those another stands before, each with that other. */
+  readonly shadowed: ReadonlyMap<string, string>;
   readonly movements: ReadonlyMap<string, Movement>;
   readonly crank: readonly BoundInterlock[];
   readonly engine: boolean;
@@ -121,6 +133,7 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
     functions,
     stations,
     interlocks: fitted,
+    shadowed: shadowedOn(sheet),
     movements,
     crank: crankInterlocks
       .filter((i) => applies(sheet, i.to ?? {}))
@@ -220,4 +233,15 @@ export function readyState(
   const state = made.get(key) ?? readyVariables(machine.sheet, station, group);
   made.set(key, state);
   return state;
+}
+
+const boundTo = new WeakMap<Machine, Map<Condition, Bound>>();
+
+/** A condition of a table, bound to a machine: once, however often it is asked. */
+export function boundOn(machine: Machine, condition: Condition): Bound {
+  const known = boundTo.get(machine) ?? new Map<Condition, Bound>();
+  boundTo.set(machine, known);
+  const bound = known.get(condition) ?? bind(condition, machine.terms());
+  known.set(condition, bound);
+  return bound;
 }

@@ -1,9 +1,9 @@
 import type { KnownValue, State, WordId } from "../vocabulary/state/values";
 import type { Action } from "./action";
 import { waysDown } from "./by-itself";
-import { above, all, any, bind, type Condition, is, not, raised, test } from "./condition";
+import { above, all, any, type Condition, is, not, raised, test } from "./condition";
 import type { FunctionGroup } from "./functions";
-import type { Machine } from "./machine";
+import { boundOn, type Machine } from "./machine";
 
 /** Who does something to a machine on a walk. */
 export const doers = ["operator", "assistant", "technician"] as const;
@@ -195,11 +195,10 @@ export interface Broken {
  * forbidden by level: coming down and in is the way out.
  */
 export function forbids(machine: Machine, state: State, doer: Doer, action: Action): readonly Broken[] {
-  const terms = machine.terms();
   return forbidden
     .filter((rule) => rule.to === undefined || rule.to.includes(doer))
     .filter((rule) => concerns(machine, rule, action))
-    .filter((rule) => rule.when === undefined || test(bind(rule.when, terms), state) === 1)
+    .filter(({ when }) => when === undefined || test(boundOn(machine, when), state) === 1)
     .map(({ id, why }) => ({ rule: id, why }));
 }
 

@@ -28,14 +28,17 @@ const shadows: readonly {
   { id: "bumper_cuts_travel", behind: "bumper_cuts_all" },
 ];
 
-/** The interlocks of this sheet's machine that another stands before, as far as anybody knows: no test tries them. */
-export function shadowedOn(sheet: Sheet): ReadonlySet<string> {
+/**
+ * The interlocks of this sheet's machine that another stands before, as far as anybody knows, each with that other: no
+ * test tries them.
+ */
+export function shadowedOn(sheet: Sheet): ReadonlyMap<string, string> {
   const has = (id: string) => interlocks.some((one) => one.id === id && applies(sheet, one.to ?? {}));
   const heights = thresholdsOf(sheet);
-  return new Set(
+  return new Map(
     shadows
       .filter(({ id, behind, where }) => has(id) && has(behind) && (where?.(heights) ?? true))
-      .map(({ id }) => id),
+      .map(({ id, behind }) => [id, behind]),
   );
 }
 

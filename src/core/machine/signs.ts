@@ -2,9 +2,9 @@ import { applies } from "../sheet/read";
 import type { Applies } from "../vocabulary/applies-to";
 import { type LampId, lampIds, lamps, type Pattern, type SoundId, sounds } from "../vocabulary/signs";
 import type { State } from "../vocabulary/state/values";
-import { above, all, any, bind, type Condition, is, legAxes, legsBear, not, test } from "./condition";
+import { above, all, any, type Condition, is, legAxes, legsBear, not, test } from "./condition";
 import type { FunctionGroup } from "./functions";
-import type { Machine } from "./machine";
+import { boundOn, type Machine } from "./machine";
 import { movementOf } from "./stopping";
 
 /** What shows and sounds as a whole in one state. Anything not named is dark or silent. */
@@ -30,6 +30,8 @@ const live = all(is("disconnect", "on"), not(is("key", "off")), not({ anyStopIn:
 
 /** One sensor, by whatever it refuses or slows. */
 const tiltSensors = ["sensor.tilt_refuses_lift", "sensor.tilt_refuses_drive", "sensor.tilt_creeps"];
+
+const checkingItself = all(live, above("selfCheckLeftS", 0));
 
 /** A charger and a beacon have lamps of their own, which no panel's check lights. */
 const offThePanel: readonly LampId[] = ["charging", "beacon"];
@@ -71,8 +73,7 @@ const rules: readonly Rule[] = [
 export function signsOf(machine: Machine, state: State): Signs {
   const lit: Partial<Record<LampId, "steady" | "flashing">> = {};
   const heard: Partial<Record<SoundId, Pattern | "any">> = {};
-  const terms = machine.terms();
-  const holds = (when: Condition) => test(bind(when, terms), state) === 1;
+  const holds = (when: Condition) => test(boundOn(machine, when), state) === 1;
   const moving = movementOf(machine, state);
   const light = (lamp: LampId, as: "steady" | "flashing") => {
     if (!applies(machine.sheet, lamps[lamp]) || broken(machine, `lamp.${lamp}`)) return;
@@ -85,7 +86,9 @@ export function signsOf(machine: Machine, state: State): Signs {
   for (const interlock of machine.interlocks) {
     const { shows } = interlock;
     if (shows === undefined || broken(machine, `sensor.${interlock.id}`) || !holds(interlock.when)) continue;
-    if (shows.lamp !== undefined) light(shows.lamp, shows.as ?? "steady");
+    // No lamp tells of what another refuses altogether.
+    if (shows.lamp !== undefined && !machine.shadowed.has(interlock.id))
+      light(shows.lamp, shows.as ?? "steady");
     if (shows.sound !== undefined) sound(shows.sound);
   }
   for (const rule of rules) {
@@ -99,7 +102,7 @@ export function signsOf(machine: Machine, state: State): Signs {
     if (rule.sound !== undefined) sound(rule.sound);
   }
   // As power comes on the panel lights every bulb it has.
-  if (holds(all(live, above("selfCheckLeftS", 0))))
+  if (holds(checkingItself))
     for (const lamp of lampIds) if (!offThePanel.includes(lamp)) light(lamp, "flashing");
   // Both range lamps flashing say that the boom is outside what the range allows.
   if (

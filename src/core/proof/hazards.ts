@@ -1,7 +1,7 @@
 import type { Harm } from "../machine/action";
-import { bind, raised, test } from "../machine/condition";
+import { raised, test } from "../machine/condition";
 import type { Fault } from "../machine/faults";
-import type { Machine } from "../machine/machine";
+import { boundOn, type Machine } from "../machine/machine";
 import { step } from "../machine/step";
 import { loweringsFrom } from "../machine/ways-down";
 import type { State, StopId } from "../vocabulary/state/values";
@@ -49,8 +49,7 @@ function endsIt(machine: Machine, state: State, stop: StopId): boolean {
   return !after.acceptable.some(({ see }) => see === "keeps_moving") && after.state.moving === "none";
 }
 
-const isRaised = (machine: Machine, state: State): boolean =>
-  test(bind(raised, machine.terms()), state) === 1;
+const isRaised = (machine: Machine, state: State): boolean => test(boundOn(machine, raised), state) === 1;
 
 const aloft = (machine: Machine, state: State): boolean =>
   state.who === "platform" && isRaised(machine, state);

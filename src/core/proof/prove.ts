@@ -10,7 +10,7 @@ import { type Failed, type Subject, sameFault, subjectOf } from "./faults";
 import { type Hazard, harmUnder, withoutWayHome } from "./hazards";
 import { couldShow } from "./reads";
 import { tellsApart } from "./run";
-import { type UnseenWhy, unseenWhy } from "./unseen";
+import { type Unseen, unseenWhy } from "./unseen";
 
 /** A deed that must show one thing, and on a machine with nothing wrong shows another. */
 export interface Wrong {
@@ -41,7 +41,7 @@ export interface Proof {
   /** Shown by no answer though some walk can: what these steps leave unproven. */
   readonly unproven: readonly Fault[];
   /** Shown by no walk, and why. */
-  readonly unseen: readonly (Fault & { readonly why: UnseenWhy })[];
+  readonly unseen: readonly (Fault & Unseen)[];
   readonly hazards: readonly Hazard[];
   readonly noWayHome: readonly { readonly step: string; readonly faults: readonly string[] }[];
   /** What the walk leaves run out, swung or raised. */
@@ -87,7 +87,7 @@ export function prove(sheet: Sheet, found: PlanState, steps: readonly ProofStep[
       .map(({ fault }) => fault),
     unseen: missed.flatMap((failed) => {
       const why = unseenWhy(subject.machine, failed);
-      return why === undefined ? [] : [{ ...failed.fault, why }];
+      return why === undefined ? [] : [{ ...failed.fault, ...why }];
     }),
     hazards: hazardsOf(subject, moments, firstSeen),
     noWayHome: withoutWayHome(

@@ -173,7 +173,7 @@ export function harmIn(
 }
 
 /** Both stand alike in everything. */
-function alike(one: State, other: State): boolean {
+export function alike(one: State, other: State): boolean {
   if (one === other) return true;
   for (const id in one)
     if ((one as Readonly<Record<string, unknown>>)[id] !== (other as Readonly<Record<string, unknown>>)[id])

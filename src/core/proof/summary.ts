@@ -6,7 +6,7 @@ import type { PlanState } from "../vocabulary/state/values";
 import { subjectOf } from "./faults";
 import type { Hazard } from "./hazards";
 import { prove } from "./prove";
-import type { UnseenWhy } from "./unseen";
+import type { Unseen } from "./unseen";
 
 /** What can fail, as its owner reads of it: a row each. */
 export const faultGroups = [
@@ -71,7 +71,7 @@ export interface ProofSummary {
   readonly unproven: readonly Fault[];
   /** A contact that fails now and then may show in any test that reads it, and shows for certain in none. */
   readonly maybe: number;
-  readonly unseen: readonly (Fault & { readonly why: UnseenWhy })[];
+  readonly unseen: readonly (Fault & Unseen)[];
   readonly hazards: readonly Hazard[];
 }
 

@@ -1,5 +1,5 @@
+import type { ComponentId } from "../machine/faults";
 import type { Machine } from "../machine/machine";
-import { shadowedOn } from "../machine/shadowed";
 import { mayHave } from "../sheet/read";
 import type { Failed } from "./faults";
 
@@ -9,26 +9,59 @@ import type { Failed } from "./faults";
  */
 export type UnseenWhy = "maker_procedure" | "never_used" | "redundant_with";
 
+export interface Unseen {
+  readonly why: UnseenWhy;
+  /** What else would have to be failed. */
+  readonly with?: ComponentId;
+}
+
 /** Heard or seen only when the machine is already where nobody brings it on purpose. */
 const onlyInTrouble: readonly string[] = ["alarm.tilt", "alarm.engine_condition"];
 
+/** What acts at an amount that a walk only ever stands clear of, at rest or well past it. */
+const clearOfIt: readonly string[] = [
+  "tilt_refuses_lift",
+  "tilt_refuses_drive",
+  "tilt_creeps",
+  "legs_not_set",
+  "legs_while_raised",
+  "legs_down_no_travel",
+  "axles_in_telescope",
+  "axles_while_raised",
+  "boom_out_no_travel",
+  "tower_not_up",
+  "brake_pins_not_engaged",
+];
+
+const neverUsed: Unseen = { why: "never_used" };
+const makersOwn: Unseen = { why: "maker_procedure" };
+
 /**
  * Why a walk cannot show this fault, from the machine alone; undefined where a walk can. An interlock argued never to
- * be tried says so in its own entry (`untried`); one that acts at the wrong height or length between two states that
- * people use is no different in either; and a boom on its legs is not put out of level to see whether it swings.
+ * be tried says so in its own entry (`untried`), and one that always acts shows in whatever it holds back. Each is held
+ * against the machine worked at random as far as anybody may (`at-random.ts`), and each pair against both failed.
  */
-export function unseenWhy(machine: Machine, { fault, component }: Failed): UnseenWhy | undefined {
+export function unseenWhy(machine: Machine, { fault, component }: Failed): Unseen | undefined {
   const { component: id, mode } = fault;
-  if (id === "sensor.overload" || id === "alarm.overload") return "maker_procedure";
-  if (onlyInTrouble.includes(id)) return "never_used";
-  const senses = machine.interlocks.find((interlock) => interlock.id === component.senses);
-  if (senses !== undefined && (senses.untried !== undefined || mode === "mis_set")) return "never_used";
-  if (senses !== undefined && shadowedOn(machine.sheet).has(senses.id)) return "redundant_with";
-  if (senses?.id === "self_check_running" && machine.selfCheckS === 0) return "never_used";
-  if (senses?.id === "enable_timed_out" && machine.enableTimeOutS === undefined) return "never_used";
-  // As power comes on an engine is off: without an auxiliary nothing could move then anyway.
-  if (senses?.id === "self_check_running" && machine.engine && !mayHave(machine.sheet, "auxiliary_pump"))
-    return "redundant_with";
+  if (id === "alarm.overload") return makersOwn;
+  if (onlyInTrouble.includes(id)) return neverUsed;
   const drives = machine.functions.some(({ group }) => group === "drive");
-  return id === "swing_brake" && !drives ? "never_used" : undefined;
+  // A boom on its legs is not put out of level to see whether it swings.
+  if (id === "swing_brake" && !drives) return neverUsed;
+  const senses = machine.interlocks.find((interlock) => interlock.id === component.senses);
+  if (senses === undefined || (mode !== "dead" && mode !== "mis_set")) return undefined;
+  if (senses.id === "overload") return makersOwn;
+  const behind = machine.shadowed.get(senses.id);
+  if (mode === "mis_set")
+    return clearOfIt.includes(senses.id) || behind !== undefined ? neverUsed : undefined;
+  // On the block, on its wheels: the lamp comes or it does not.
+  if (senses.id.startsWith("tilt_") && drives) return undefined;
+  if (senses.untried !== undefined) return neverUsed;
+  // What it sounds comes all the same, where it has a sounder.
+  if (behind !== undefined && senses.shows?.sound === undefined)
+    return { why: "redundant_with", with: `sensor.${behind}` };
+  if (senses.id === "enable_timed_out" && machine.enableTimeOutS === undefined) return neverUsed;
+  // Nobody has an engine running before the self-check is over, and without an auxiliary nothing else moves.
+  const still = machine.engine && !mayHave(machine.sheet, "auxiliary_pump");
+  return senses.id === "self_check_running" && (machine.selfCheckS === 0 || still) ? neverUsed : undefined;
 }

@@ -14,10 +14,10 @@ import {
 } from "../catalogue/acts/deeds";
 import type { Draft } from "../machine/action";
 import { waysDown } from "../machine/by-itself";
-import { bind, legAxes, raised, test, variablesIn } from "../machine/condition";
+import { legAxes, raised, test, variablesIn } from "../machine/condition";
 import { followAll } from "../machine/follow";
 import { type FunctionGroup, mainLift } from "../machine/functions";
-import { type Machine, readyState } from "../machine/machine";
+import { boundOn, type Machine, readyState } from "../machine/machine";
 import { movementKey } from "../machine/movement";
 import { forbids } from "../machine/permitted";
 import { bandsOf } from "../machine/stands";
@@ -54,13 +54,12 @@ export function visibleOf({ machine, failed }: Subject): readonly Failed[] {
 }
 
 /** A state nobody brings about only to try what is argued never to be tried. */
-function mayStand(machine: Machine, state: State): boolean {
-  const terms = machine.terms();
-  const up = test(bind(raised, terms), state) === 1;
+export function mayStand(machine: Machine, state: State): boolean {
+  const up = test(boundOn(machine, raised), state) === 1;
   // Nothing is raised out of level, nor driven there raised.
   if (up && state.incline !== undefined && !["level", "block"].includes(state.incline)) return false;
   return !machine.interlocks.some(
-    ({ untried, when }) => untried !== undefined && test(bind(when, terms), state) === 1,
+    ({ untried, when }) => untried !== undefined && test(boundOn(machine, when), state) === 1,
   );
 }
 
@@ -106,7 +105,7 @@ interface Standing {
 }
 
 /** What nobody sets: it follows from what is done. */
-const followsByItself =
+export const followsByItself =
   /^(moving|who|tiltTripped|auxiliarySpent|cradle|brakePins|swung|directionConfirmed|(chosenFirst|enableTimedOut|enable)\..*)$/;
 
 /** Words only: what stands part of the way is reached by working a function. */

@@ -32,7 +32,11 @@ export async function planProveAnswer(
     seen: proof.seen.length,
     maybe: proof.maybe.length,
     unproven: proof.unproven.map(named),
-    unseen: proof.unseen.map((fault) => ({ ...named(fault), why: fault.why })),
+    unseen: proof.unseen.map(({ why, with: other, ...fault }) => ({
+      ...named(fault),
+      why,
+      ...(other === undefined ? {} : { with: other }),
+    })),
     hazards: proof.hazards.map((hazard) => ({ ...named(hazard), step: hazard.step, harm: hazard.harm })),
     noWayHome: proof.noWayHome.map(({ step, faults }) => ({ step, faults: [...faults] })),
     open: [...proof.open],

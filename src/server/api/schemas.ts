@@ -293,7 +293,12 @@ export const planProveResponse = z.strictObject({
   seen: z.number().int(),
   maybe: z.number().int().describe("A loose contact may show in any act, and shows for certain in none"),
   unproven: z.array(faultSchema).describe("Visible, and not seen by these steps"),
-  unseen: z.array(faultSchema.extend({ why: z.enum(["maker_procedure", "never_used", "redundant_with"]) })),
+  unseen: z.array(
+    faultSchema.extend({
+      why: z.enum(["maker_procedure", "never_used", "redundant_with"]),
+      with: z.string().optional(),
+    }),
+  ),
   hazards: z.array(faultSchema.extend({ step: z.string(), harm: z.string() })),
   noWayHome: z.array(z.strictObject({ step: z.string(), faults: z.array(z.string()) })),
   open: z.array(z.string()),

@@ -1,4 +1,3 @@
-import { shadowedOn } from "../../machine/shadowed";
 import { type Act, fault, type Setting } from "./act";
 import { move, wait } from "./deeds";
 import { refuses } from "./refusals";
@@ -12,7 +11,7 @@ export function legsStayDown(setting: Setting, station: "ground" | "platform"): 
 /** A guard on timber: an alarm, no drive, and on some no lift. From the ground nobody drives it. */
 export function guardBlocked(setting: Setting, station: "ground" | "platform"): readonly Act[] {
   const { machine } = setting;
-  const shadowed = shadowedOn(machine.sheet).has("guards_not_locked");
+  const shadowed = machine.shadowed.has("guards_not_locked");
   const refusesLift = machine.interlocks.some(({ id }) => id === "guards_refuse_lift");
   return [
     {

@@ -1,5 +1,4 @@
 import { amount } from "../../machine/action";
-import { shadowedOn } from "../../machine/shadowed";
 import { thresholdsOf } from "../../machine/thresholds";
 import type { Station } from "../../vocabulary/stations";
 import { type Act, fault, type Must, type Setting } from "./act";
@@ -186,7 +185,7 @@ export function creepSwitch(setting: Setting): readonly Act[] {
 
 /** Raised to just above the height at which the cut acts: it creeps, its lamp flashing; or nobody knows whether it drives. */
 export function cutBack(setting: Setting): readonly Act[] {
-  if (shadowedOn(setting.machine.sheet).has("drive_cut_back")) return cutOut(setting).map(asItMayBe);
+  if (setting.machine.shadowed.has("drive_cut_back")) return cutOut(setting).map(asItMayBe);
   return justAbove(
     setting,
     "cut_back_height",

@@ -1,4 +1,3 @@
-import { shadowedOn } from "../../machine/shadowed";
 import { brakePins, crankTurns } from "./crank";
 import { asItMayBe, driver, wait } from "./deeds";
 import { legsStayDown } from "./footing";
@@ -56,7 +55,7 @@ export const platformActs: Readonly<Record<string, Write>> = {
     ...overridden(s, p),
   ],
   "platform.bumper_travel": (s) => {
-    const all = shadowedOn(s.machine.sheet).has("bumper_cuts_travel");
+    const all = s.machine.shadowed.has("bumper_cuts_travel");
     const tried = refusesAny(s, p, ["drive"], "bumper_cuts_travel", {
       given: bumped,
       after: sounds("bumper"),
