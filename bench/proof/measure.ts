@@ -38,7 +38,7 @@ function proven(totals: Totals, input: PlanInput, where: string): Proof {
   const { steps } = planInspection(input);
   subjectOf(input.sheet);
   const before = performance.now();
-  const proof = prove(input.sheet, input.found ?? {}, steps);
+  const proof = prove(input.sheet, input.found ?? {}, steps, input.atHand?.people);
   totals.ms.push(performance.now() - before);
   totals.plans += 1;
   totals.tests += proof.tests;

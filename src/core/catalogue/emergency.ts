@@ -63,7 +63,7 @@ export const emergencyChecks: readonly CheckDefinition[] = [
       power: "electrical",
     },
     tries: ["descent_valve_open", "bleed_down_open"],
-    needs: { ...groundMoves, posture: "clear" },
+    needs: { ...groundMoves, posture: "clear", timber: "none" },
     minutes: 0.3,
     conditions: { did_not_rise: stop, sinks: stop },
   },

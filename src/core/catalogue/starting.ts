@@ -195,7 +195,7 @@ export const startingChecks: readonly CheckDefinition[] = [
     part: "take_off",
     to: { features: ["take_off"] },
     tries: ["take_off_out"],
-    needs: { ...before, engine: "running", takeOff: "out", outriggers: "in" },
+    needs: { ...before, engine: "running", takeOff: "out", outriggers: "in", transportLatch: "off" },
     minutes: 0.17,
     conditions: { moved: floor("protection_failed"), lamp_out: repair },
   },

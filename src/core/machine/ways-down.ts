@@ -1,7 +1,9 @@
-import type { State } from "../vocabulary/state/values";
+import type { AxisId, State } from "../vocabulary/state/values";
+import type { Station } from "../vocabulary/stations";
 import type { Action } from "./action";
 import { waysDown } from "./by-itself";
-import { mainLift } from "./functions";
+import { followAll } from "./follow";
+import type { MachineFunction } from "./functions";
 import type { Machine } from "./machine";
 import { step } from "./step";
 
@@ -11,32 +13,73 @@ export interface Lowering {
   readonly power: "main" | "auxiliary" | "none";
 }
 
+/** What carries the platform up, in the order in which it is brought down; and what first has to be drawn in, if it is out. */
+const carriers = ["lift", "main", "tower_telescope", "tower"];
+
+/** At rest, to a hundredth of its travel. */
+const atRest = 0.01;
+
 /**
  * Every way that would bring the platform down from this state on the machine as built or as failed, tried on the
- * model. None: whoever is aboard is stranded.
+ * model: each carrier that is up, one after the other, each stopping when it is let go. None: whoever is aboard is stranded.
  */
 export function loweringsFrom(machine: Machine, state: State): readonly Lowering[] {
-  const fn = mainLift(machine.functions);
-  const axis = fn?.axes[0];
-  if (fn === undefined || axis === undefined) return [];
-  const lower = (then: State, action: Action, seconds: number) => {
-    const after = step(machine, then, action, seconds);
-    const certain = after.acceptable.every((one) => one.see !== "stays");
-    return certain && Number(after.state[axis]) < Number(state[axis]);
+  const up = carriers
+    .flatMap((id) => machine.functions.find((fn) => fn.id === id) ?? [])
+    .filter((fn) => amount(state, fn) > atRest);
+  if (up.length === 0) return [];
+  const all = (tried: (fn: MachineFunction, from: State) => boolean): boolean => {
+    let from = state;
+    for (const fn of up) {
+      if (!tried(fn, from)) return false;
+      const next = { ...from, [axisOf(fn)]: 0 };
+      followAll(machine, next);
+      from = next;
+    }
+    return true;
   };
-  const byPower = machine.stations
-    .filter((station) => fn.stations.includes(station))
-    .flatMap((station) =>
-      (["main", "auxiliary"] as const).flatMap((power): readonly Lowering[] => {
-        const held = step(machine, state, { do: "hold_enable", station }, 0).state;
-        const down = { do: "operate", station, function: fn.id, direction: "down", source: power } as const;
-        return lower(held, down, 1) ? [{ by: station, power }] : [];
-      }),
-    );
+  const byPower = machine.stations.flatMap((station) =>
+    (["main", "auxiliary"] as const).flatMap((power): readonly Lowering[] => {
+      const worked = all((fn, from) => {
+        if (!fn.stations.includes(station)) return false;
+        const held = step(machine, from, { do: "hold_enable", station }, 0).state;
+        const [, direction = "down"] = fn.directions;
+        const act = { do: "operate", station, function: fn.id, direction, source: power } as const;
+        const down = comesDown(machine, held, act, axisOf(fn), amount(from, fn));
+        return down !== undefined && stopsLetGo(machine, down, station);
+      });
+      return worked ? [{ by: station, power }] : [];
+    }),
+  );
   const byHand = waysDown.flatMap(({ id, opened: [variable, to] }): readonly Lowering[] => {
     if (state[variable] === undefined) return [];
-    const open = step(machine, state, { do: "set", variable, to }, 0).state;
-    return lower(open, { do: "wait" }, 1) ? [{ by: id, power: "none" }] : [];
+    const worked = all((fn, from) => {
+      const open = step(machine, from, { do: "set", variable, to }, 0).state;
+      return comesDown(machine, open, { do: "wait" }, axisOf(fn), amount(from, fn)) !== undefined;
+    });
+    return worked ? [{ by: id, power: "none" }] : [];
   });
   return [...byPower, ...byHand];
 }
+
+/** The machine lower than it was; undefined where it may as well have stayed. */
+function comesDown(
+  machine: Machine,
+  state: State,
+  action: Action,
+  axis: AxisId,
+  from: number,
+): State | undefined {
+  const after = step(machine, state, action, 1);
+  const certain = after.acceptable.every((one) => one.see !== "stays");
+  return certain && Number(after.state[axis]) < from ? after.state : undefined;
+}
+
+/** What does not stop by itself when it is let go, by the control or by its enable, is no way down. */
+const stopsLetGo = (machine: Machine, state: State, station: Station): boolean =>
+  (["release_function", "release_enable"] as const).every((letGo) =>
+    step(machine, state, { do: letGo, station }, 0).acceptable.every((one) => one.see !== "keeps_moving"),
+  );
+
+const axisOf = (fn: MachineFunction): AxisId => fn.axes[0] as AxisId;
+const amount = (state: State, fn: MachineFunction): number => Number(state[axisOf(fn)] ?? 0);

@@ -58,7 +58,8 @@ export function broughtDown(
   const first = firstOn(sheet);
   const inside = phase === "stack" && first.has("ground.descent_valve");
   if (!first.has(id) && !inside) return undefined;
-  if (!ways.some(([check]) => check === id)) return { ...definition, bringsDown: true };
+  // A jib is unfolded, and a trailer unhitched, once it is down.
   const { jib: _jib, hitch: _hitch, ...own } = needs;
-  return { ...definition, needs: { ...own, posture }, bringsDown: true };
+  const lowers = ways.some(([check]) => check === id);
+  return { ...definition, needs: lowers ? { ...own, posture } : own, bringsDown: true };
 }

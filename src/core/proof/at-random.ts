@@ -9,6 +9,7 @@ import type { State, WordId } from "../vocabulary/state/values";
 import type { Failed, Subject } from "./faults";
 import { couldShowIn } from "./reads";
 import { alike, run } from "./run";
+import { standsOnBlock } from "./unseen";
 import { followsByItself, mayStand } from "./visible";
 
 /** A number from 0 to 1, 1 not included. */
@@ -108,9 +109,9 @@ const notByHand = /^(battery|fuel|load|ground|chassisLevel|levelFault|engine|glo
 
 /** What can be set by hand: words, and none that follows from what else is done. */
 function wordsSet(machine: Machine): readonly (readonly [WordId, readonly string[]])[] {
-  const drives = machine.functions.some(({ group }) => group === "drive");
+  const tilts = standsOnBlock(machine);
   return [...valuesOf(machine.sheet)].flatMap(([id, values]) =>
-    Array.isArray(values) && !followsByItself.test(id) && !notByHand.test(id) && (id !== "incline" || drives)
+    Array.isArray(values) && !followsByItself.test(id) && !notByHand.test(id) && (id !== "incline" || tilts)
       ? [[id as WordId, values as readonly string[]]]
       : [],
   );

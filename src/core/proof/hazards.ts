@@ -1,13 +1,12 @@
 import type { Harm } from "../machine/action";
-import { raised, test } from "../machine/condition";
 import type { Fault } from "../machine/faults";
-import { boundOn, type Machine } from "../machine/machine";
+import type { Machine } from "../machine/machine";
 import { step } from "../machine/step";
-import { loweringsFrom } from "../machine/ways-down";
 import type { State, StopId } from "../vocabulary/state/values";
 import type { Moment } from "./along";
 import type { Failed } from "./faults";
 import { harmIn, run } from "./run";
+import { isRaised, waysHome } from "./way-home";
 
 /** What doing an act would do to somebody, were a part failed that nothing has shown yet. */
 export interface Hazard extends Fault {
@@ -27,6 +26,7 @@ export function harmUnder(
   failed: Failed,
   moment: Moment,
   proven: ProvenStops,
+  people: number,
 ): readonly Hazard["harm"][] {
   if (moment.from.who !== "platform" && (moment.from.near ?? "clear") === "clear") return [];
   const { machine, fault } = failed;
@@ -39,7 +39,8 @@ export function harmUnder(
     );
   const left: Hazard["harm"][] = [...new Set(hurt)].filter((one) => !stoppable(one));
   // What works now and then is tried again until it does.
-  const gone = fault.mode !== "intermittent" && aloft(machine, state) && !hasWayHome(machine, state);
+  const gone =
+    fault.mode !== "intermittent" && aloft(machine, state) && waysHome(machine, state, people).length === 0;
   return gone ? [...left, "stranded"] : left;
 }
 
@@ -49,39 +50,8 @@ function endsIt(machine: Machine, state: State, stop: StopId): boolean {
   return !after.acceptable.some(({ see }) => see === "keeps_moving") && after.state.moving === "none";
 }
 
-const isRaised = (machine: Machine, state: State): boolean => test(boundOn(machine, raised), state) === 1;
-
 const aloft = (machine: Machine, state: State): boolean =>
   state.who === "platform" && isRaised(machine, state);
-
-/**
- * The states in which a way down may be tried: everything let go, the engine off or running, the key where it is or at
- * the ground, the prop taken away where it is set.
- */
-function tried(state: State): readonly State[] {
-  const still: State = {
-    ...state,
-    moving: "none",
-    ...(state.prop === undefined ? {} : { prop: "parked" as const }),
-  };
-  const engines: readonly State[] =
-    state.engine === undefined
-      ? [still]
-      : [still, { ...still, engine: "off" }, { ...still, engine: "running" }];
-  return state.key === undefined
-    ? engines
-    : [...engines, ...engines.map((one) => ({ ...one, key: "ground" as const }))];
-}
-
-const hasWayHome = (machine: Machine, state: State): boolean =>
-  tried(state).some((one) => loweringsFrom(machine, one).length > 0);
-
-/** What would bring the platform down from here, from either station, on its power or the auxiliary, or by hand. */
-const waysHome = (machine: Machine, state: State): readonly string[] => [
-  ...new Set(
-    tried(state).flatMap((one) => loweringsFrom(machine, one).map(({ by, power }) => `${by} ${power}`)),
-  ),
-];
 
 /**
  * The acts after which somebody is aloft and no one way down works under every fault that would have shown just what was
@@ -89,6 +59,7 @@ const waysHome = (machine: Machine, state: State): readonly string[] => [
  */
 export function withoutWayHome(
   firstSeen: readonly { readonly moment: Moment; readonly failed: readonly Failed[] }[],
+  people: number,
 ): readonly { readonly step: string; readonly faults: readonly string[] }[] {
   const lost: { step: string; faults: readonly string[] }[] = [];
   for (const { moment, failed } of firstSeen) {
@@ -98,7 +69,7 @@ export function withoutWayHome(
       const { answers, state } = run(machine, moment.from, moment.act);
       if (!aloft(machine, state)) continue;
       const seen = answers.map((one) => one.join(" or ")).join("; ");
-      const ways = waysHome(machine, state);
+      const ways = waysHome(machine, state, people).map(({ by, power }) => `${by} ${power}`);
       const group = alike.get(seen);
       if (group === undefined) alike.set(seen, { names: [`${fault.component} ${fault.mode}`], ways });
       else {

@@ -52,7 +52,7 @@ export interface Proof {
  * Runs the machine model along a plan, once as built and once for each way a part can fail, that fault planted just
  * before each act. Nothing of the planner is used: only the order of its steps.
  */
-export function prove(sheet: Sheet, found: PlanState, steps: readonly ProofStep[]): Proof {
+export function prove(sheet: Sheet, found: PlanState, steps: readonly ProofStep[], people = 2): Proof {
   const subject = subjectOf(sheet);
   const walked = along(subject.machine, found, steps);
   const { moments } = walked;
@@ -89,12 +89,13 @@ export function prove(sheet: Sheet, found: PlanState, steps: readonly ProofStep[
       const why = unseenWhy(subject.machine, failed);
       return why === undefined ? [] : [{ ...failed.fault, ...why }];
     }),
-    hazards: hazardsOf(subject, moments, firstSeen),
+    hazards: hazardsOf(subject, moments, firstSeen, people),
     noWayHome: withoutWayHome(
       moments.map((moment, i) => ({
         moment,
         failed: (shown[i]?.always ?? []).filter((failed) => firstSeen.get(failed) === i),
       })),
+      people,
     ),
     open: openAfter(subject.machine, found, walked),
   };
@@ -168,6 +169,7 @@ function hazardsOf(
   { machine, failed: all }: Subject,
   moments: readonly Moment[],
   firstSeen: ReadonlyMap<Failed, number>,
+  people: number,
 ): readonly Hazard[] {
   const hazards: Hazard[] = [];
   const proven = new Set<StopId>();
@@ -176,7 +178,7 @@ function hazardsOf(
       if ((firstSeen.get(failed) ?? moments.length) < i) continue;
       if (!couldShow(machine, moment.act, moment.from, failed.fault)) continue;
       const { component, mode } = failed.fault;
-      for (const harm of harmUnder(machine, failed, moment, proven))
+      for (const harm of harmUnder(machine, failed, moment, proven, people))
         hazards.push({ step: moment.step, component, mode, harm });
     }
     for (const [failed, at] of firstSeen) {

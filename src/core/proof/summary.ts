@@ -80,8 +80,9 @@ export function summaryOf(
   sheet: Sheet,
   found: PlanState,
   plan: Pick<Plan, "steps" | "visits" | "minutes">,
+  people?: number,
 ): ProofSummary {
-  const proof = prove(sheet, found, plan.steps);
+  const proof = prove(sheet, found, plan.steps, people);
   const placeOf = new Map(plan.visits.flatMap(({ steps }, i) => steps.map(({ id }) => [id, i + 1] as const)));
   const firstAt = new Map<string, number>();
   for (const { id } of plan.steps)

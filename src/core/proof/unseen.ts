@@ -1,6 +1,7 @@
 import type { ComponentId } from "../machine/faults";
 import type { Machine } from "../machine/machine";
 import { mayHave } from "../sheet/read";
+import { platformDriven } from "../vocabulary/families";
 import type { Failed } from "./faults";
 
 /**
@@ -33,6 +34,10 @@ const clearOfIt: readonly string[] = [
   "brake_pins_not_engaged",
 ];
 
+/** Driven up a block on its wheels the tilt lamp comes, or does not; what works on legs or is pushed is not driven there. */
+export const standsOnBlock = ({ sheet }: Machine): boolean =>
+  (platformDriven as readonly string[]).includes(sheet.family);
+
 const neverUsed: Unseen = { why: "never_used" };
 const makersOwn: Unseen = { why: "maker_procedure" };
 
@@ -54,8 +59,7 @@ export function unseenWhy(machine: Machine, { fault, component }: Failed): Unsee
   const behind = machine.shadowed.get(senses.id);
   if (mode === "mis_set")
     return clearOfIt.includes(senses.id) || behind !== undefined ? neverUsed : undefined;
-  // On the block, on its wheels: the lamp comes or it does not.
-  if (senses.id.startsWith("tilt_") && drives) return undefined;
+  if (senses.id.startsWith("tilt_") && standsOnBlock(machine)) return undefined;
   if (senses.untried !== undefined) return neverUsed;
   // What it sounds comes all the same, where it has a sounder.
   if (behind !== undefined && senses.shows?.sound === undefined)

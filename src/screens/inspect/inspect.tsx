@@ -9,6 +9,7 @@ import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { Caution } from "@/kit/plate";
 import { Pose } from "@/kit/pose/pose";
+import { WayHomeWords } from "../proof/way-home";
 import { AsFound } from "./as-found";
 import { CarryWords, Changes, KeysDialog, SupersedeDialog } from "./card-parts";
 import { isMove } from "./cards";
@@ -295,6 +296,16 @@ export function Inspect({ data }: { data: InspectData }) {
                   <CarryWords model={model} />
                 </>
               ) : null}
+              {model.heldFrom === undefined || model.assessment.findings.length === 0 ? null : (
+                <div className="mt-2.5 empty:hidden">
+                  <WayHomeWords
+                    input={model.input}
+                    events={model.state.events}
+                    heldFrom={model.heldFrom}
+                    findings={model.assessment.findings}
+                  />
+                </div>
+              )}
               {cautions.length === 0 ? null : (
                 <div className="mt-2.5">
                   <Caution>

@@ -66,6 +66,8 @@ export interface InspectModel {
   readonly facts: DecisionFacts;
   /** A finding that tags out stands: looking may go on, operating may not. */
   readonly held: boolean;
+  /** The event of that finding, or `start` for a unit held before. */
+  readonly heldFrom: string | undefined;
   /** Reads anew what besides this walk bears on it. */
   readonly readFacts: () => Promise<void>;
 }
@@ -165,6 +167,7 @@ export function useInspection(data: InspectData): InspectModel {
     decision,
     facts,
     held,
+    heldFrom,
     readFacts,
   };
 }

@@ -1,4 +1,5 @@
 import type { Fault } from "@/core/machine/faults";
+import type { Lowering } from "@/core/machine/ways-down";
 import type { T } from "../inspect/words";
 
 /** A part of the machine in the trade's words: `coil.lift.up` is the lift's valve, up. */
@@ -37,6 +38,10 @@ export function componentWords(t: T, component: string): string {
 }
 
 const station = (t: T, id: string) => t(`station.${id}`).toLowerCase();
+
+/** A way of bringing it down: a station and its power, or a valve by hand. */
+export const wayWords = (t: T, { by, power }: Lowering): string =>
+  power === "none" ? componentWords(t, by) : t(`proof.home.${power}`, { station: station(t, by) });
 
 /** A way to fail: the part, and how. */
 export function faultWords(t: T, { component, mode }: Fault): string {

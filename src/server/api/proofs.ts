@@ -22,7 +22,7 @@ export async function planProveAnswer(
   const input = readInput(await sheetOf(db, wanted), wanted);
   const plan = planInspection(input);
   const steps = wanted.steps === undefined ? plan.steps : readSteps(input, plan.due, wanted.steps);
-  const proof = prove(input.sheet, input.found ?? {}, steps);
+  const proof = prove(input.sheet, input.found ?? {}, steps, input.atHand?.people);
   return {
     tests: proof.tests,
     wrong: proof.wrong.map((wrong) => ({ ...wrong })),
@@ -50,7 +50,7 @@ export function proofOfSteps(
   input: PlanInput,
   steps: readonly ProofStep[],
 ): (id: string) => Pick<Step, "state" | "acts" | "proves"> {
-  const { proves, walked } = prove(input.sheet, input.found ?? {}, steps);
+  const { proves, walked } = prove(input.sheet, input.found ?? {}, steps, input.atHand?.people);
   const acts = new Map<string, Act[]>();
   for (const { step, act } of walked.moments) acts.set(step, [...(acts.get(step) ?? []), act]);
   return (id) => ({

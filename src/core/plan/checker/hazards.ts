@@ -1,7 +1,7 @@
 import type { Check } from "../../catalogue/catalogue";
 import { hasEngine } from "../../sheet/read";
 import type { PlanState } from "../../vocabulary/state/values";
-import { type Context, excused } from "./may-differ";
+import { type Context, excused, isWatched } from "./may-differ";
 import type { Moment } from "./replay";
 
 interface Hazard {
@@ -26,7 +26,7 @@ export function hazardsOf(moment: Moment, context: Context, scope: readonly Chec
       "an arm in the stack without the prop set, the lift on it and the disconnect off",
     );
   }
-  if (moment.check?.definition.powered === true) {
+  if (moment.check?.definition.powered === true && !isWatched(moment.check, context)) {
     add(
       state["testArea"] === "unconfirmed",
       "area_not_confirmed",

@@ -31,8 +31,10 @@ export function differs(check: Check, variable: string, value: string, context: 
   if (up(context.found["posture"])) {
     if (definition.id === "lower.drift") return variable !== "who" && variable !== "posture";
     const down = definition.id === "ground.auxiliary" || definition.id.startsWith("lower.");
-    if (down && (variable === "posture" ? up(value) : variable === "jib" || variable === "hitch"))
-      return true;
+    if (down && variable === "posture" && up(value)) return true;
+    // A jib is unfolded, and a trailer unhitched, once it is down: its panel is seen to die before that.
+    const first = down || definition.phase === "ground_power" || definition.phase === "ground_lowering";
+    if (first && (variable === "jib" || variable === "hitch")) return true;
   }
   switch (variable) {
     case "posture":
@@ -70,6 +72,10 @@ export function differs(check: Check, variable: string, value: string, context: 
   }
 }
 
+/** Found in the air, it is seen not to creep with nothing switched on. */
+export const isWatched = ({ definition }: Check, { found }: Context): boolean =>
+  definition.id === "lower.drift" && up(found["posture"]);
+
 /** Why a check cannot be made this day, in words; undefined when it can. */
 export function excused(check: Check, context: Context): string | undefined {
   const { definition } = check;
@@ -77,10 +83,11 @@ export function excused(check: Check, context: Context): string | undefined {
   if (definition.assistant === true && atHand.people < 2) return "it needs a second person";
   const lacking = definition.carry?.find((thing) => atHand.missing.includes(thing));
   if (lacking !== undefined) return `it needs ${lacking}, which is not at hand`;
-  if (held && definition.powered === true) return "a finding stops the machine, and this operates it";
   const { needs } = definition;
   const asFoundUp = up(context.found["posture"]);
-  const watched = definition.id === "lower.drift" && asFoundUp;
+  const watched = isWatched(check, context);
+  if (held && definition.powered === true && !watched)
+    return "a finding stops the machine, and this operates it";
   const needsUp = up(needs["posture"]) && !((definition.seenRaised === true || watched) && asFoundUp);
   if (held) {
     // It may be let down and shut off, and is not raised, driven, or set on its legs any more.

@@ -1,0 +1,42 @@
+"use client";
+import { useTranslations } from "next-intl";
+import { useMemo } from "react";
+import type { Lowering } from "@/core/machine/ways-down";
+import type { PlanInput } from "@/core/plan/plan";
+import type { Found } from "@/core/proof/way-home";
+import type { InspectionEvent } from "@/core/record/events";
+import { Caution } from "@/kit/plate";
+import type { T } from "../inspect/words";
+import { useProof } from "./ask";
+import type { ProofQuestion } from "./proof.worker";
+import { wayWords } from "./words";
+
+/** What brings a raised machine down after what was found on it; nothing where it is down. */
+export function WayHomeWords({
+  input,
+  events,
+  heldFrom,
+  findings,
+}: {
+  input: PlanInput;
+  events: readonly InspectionEvent[];
+  heldFrom: string;
+  findings: readonly Found[];
+}) {
+  const t = useTranslations() as unknown as T;
+  const question = useMemo<ProofQuestion>(
+    () => ({ ask: "home", input, events, heldFrom, findings }),
+    [input, events, heldFrom, findings],
+  );
+  const answer = useProof(question);
+  if (answer === undefined || !answer.ok || !("home" in answer) || answer.home === null) return null;
+  const { ways, doubted } = answer.home;
+  const list = (of: readonly Lowering[]) => of.map((way) => wayWords(t, way)).join(", ");
+  return (
+    <Caution>
+      <p className="font-bold">{t("proof.home.up")}</p>
+      {ways.length > 0 ? <p>{t("proof.home.by", { ways: list(ways) })}</p> : <p>{t("proof.home.none")}</p>}
+      {doubted.length > 0 ? <p>{t("proof.home.doubted", { ways: list(doubted) })}</p> : null}
+    </Caution>
+  );
+}
