@@ -1,3 +1,4 @@
+import { legged } from "../vocabulary/families";
 import { floor, place, putRight, repair, stop, watch } from "./rules";
 import { onTheGround } from "./states";
 import type { CheckDefinition } from "./types";
@@ -29,6 +30,14 @@ export const documentChecks: readonly CheckDefinition[] = [
       wet: putRight("return_manual"),
       unreadable: repair,
     },
+  },
+  {
+    ...common,
+    id: "doc.recovery",
+    part: "manual",
+    minutes: 0.3,
+    to: { families: legged },
+    conditions: { missing: floor("manual"), unreadable: floor("manual") },
   },
   {
     ...common,

@@ -56,6 +56,15 @@ export const emergencyChecks: readonly CheckDefinition[] = [
   },
   {
     ...lowering,
+    id: "guard.down",
+    part: "pothole_guard",
+    to: { features: ["pothole_guards"] },
+    needs: { ...groundMoves, posture: "clear", timber: "none" },
+    minutes: 0.08,
+    conditions: { stays_up: floor("guard"), does_not_lock: floor("guard") },
+  },
+  {
+    ...lowering,
     id: "lower.rises_after",
     to: {
       families: [...masts, ...booms, "rough_terrain_scissor"],

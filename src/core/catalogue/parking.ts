@@ -31,6 +31,13 @@ export const parkingChecks: readonly CheckDefinition[] = [
   },
   {
     ...park,
+    id: "park.boom_home",
+    part: "boom_cradle",
+    to: { families: booms },
+    conditions: { not_stowed: putRight("set_right"), out_of_line: putRight("set_right") },
+  },
+  {
+    ...park,
     version: 2,
     id: "park.charging",
     part: "charger",

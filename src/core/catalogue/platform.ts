@@ -125,6 +125,17 @@ export const platformChecks: readonly CheckDefinition[] = [
   },
   {
     ...rails,
+    id: "platform.placards",
+    part: "capacity_plate",
+    minutes: 0.05,
+    conditions: {
+      missing: floor("capacity_plate"),
+      unreadable: floor("capacity_plate"),
+      does_not_belong: repair,
+    },
+  },
+  {
+    ...rails,
     version: 2,
     id: "platform.outlet",
     part: "outlet",

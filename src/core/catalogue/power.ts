@@ -129,9 +129,12 @@ export const powerChecks: readonly CheckDefinition[] = [
   },
   {
     ...common,
+    version: 2,
     id: "covers.latched",
     part: "covers",
-    at: ["chassis_rear"],
+    phase: "test_area",
+    station: "ground",
+    at: ["ground_tests"],
     minutes: 0.05,
     conditions: { unlatched: putRight("latch_cover"), latch_broken: repair },
   },

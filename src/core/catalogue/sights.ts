@@ -88,6 +88,7 @@ export const foundOtherwise: Readonly<Record<string, readonly string[]>> = {
     "does_not_touch",
     "does_not_latch",
     "does_not_lock",
+    "stays_up",
     "warning_stays",
   ],
   /** Felt in the hand: a button or a grip that does not move freely. */

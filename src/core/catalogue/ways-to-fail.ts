@@ -63,6 +63,7 @@ export const waysToFail = {
     "does_not_lower",
     "does_not_shut",
     "does_not_touch",
+    "stays_up",
     "no_reaction",
     "no_alarm",
     "alarm_silent",
@@ -82,7 +83,14 @@ export const waysToFail = {
     ...["breaker_trips", "burnt", "cables_loose", "cap_loose", "chunk_missing", "code_shown", "cord_damaged"],
     ...["cord_showing", "cord_thin", "corroded", "cover_broken", "cover_cracked", "cover_missing", "cut"],
     ...["damaged", "dark", "debris", "deck_latch", "dented", "did_not_move", "did_not_rise", "dirty"],
-    ...["does_not_level", "does_not_move", "does_not_release", "does_not_restore", "does_not_rise_after"],
+    ...[
+      "does_not_belong",
+      "does_not_level",
+      "does_not_move",
+      "does_not_release",
+      "does_not_restore",
+      "does_not_rise_after",
+    ],
     ...[
       "does_not_start",
       "does_not_trip",

@@ -25,6 +25,7 @@ const station =
 const powered = ({ definition }: Check) => definition.powered === true || definition.phase === "stack";
 const byHand = ({ definition }: Check) => definition.id.startsWith("crank.");
 const looks = phase("walk", "rails");
+const underCovers = (c: Check) => looks(c) && ["battery_tray", "engine_bay", "hydraulic_tray"].includes(c.at);
 /** On a machine found in the air: what brings it down comes before the loop. */
 const bringsDown = ({ definition }: Check) => definition.bringsDown === true;
 /** Let down from where it was found by what asks for no enable. */
@@ -94,10 +95,13 @@ export const orderRules: readonly OrderRule[] = [
     earlier: id("engine.oil", "engine.coolant", "hydraulic.level", "fuel.level"),
     later: operates,
   },
+  // What was opened is seen to be shut: after the last look under it, and before anything runs there.
+  { id: "covers_last", earlier: underCovers, later: id("covers.latched") },
+  { id: "covers_before_power", earlier: id("covers.latched"), later: operates },
   // The place is looked at before anything there is powered.
   {
     id: "area_before_power",
-    earlier: phase("test_area"),
+    earlier: id("area.test"),
     later: (c) => powered(c) || (station("platform")(c) && byHand(c)),
   },
   // Once somebody stands on it, before it is raised: every foot bears.

@@ -22,6 +22,8 @@ export interface WayHome {
   readonly ways: readonly Lowering[];
   /** What would bring a sound machine down from there, and is not to be counted on. */
   readonly doubted: readonly Lowering[];
+  /** The prop is set, and comes away before anything else. */
+  readonly onProp: boolean;
 }
 
 export const isRaised = (machine: Machine, state: State): boolean =>
@@ -112,7 +114,11 @@ export function wayHomeAfter(
     up.every((one) =>
       waysHome(one.machine, one.state, people).some((other) => nameOf(other) === nameOf(way)),
     );
-  return { ways: all.filter(works), doubted: all.filter((way) => !works(way)) };
+  return {
+    ways: all.filter(works),
+    doubted: all.filter((way) => !works(way)),
+    onProp: sound.prop === "set",
+  };
 }
 
 const axesIn = (state: State): State =>

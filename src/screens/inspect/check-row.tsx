@@ -2,7 +2,9 @@
 import { useTranslations } from "next-intl";
 import { useLayoutEffect, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
+import { readOff } from "@/core/catalogue/read-off";
 import { figureOf } from "@/core/sheet/read";
+import { figures } from "@/core/vocabulary/figures";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { touchWords } from "../plan/words";
@@ -47,6 +49,7 @@ export function CheckRow(props: RowProps) {
             <span className="font-semibold text-ink"> {conditionWord(t, finding.condition)}.</span>
           )}
         </p>
+        <SheetSays check={check} model={model} />
         <WhyRetested check={check} model={model} />
         {assessed?.endedBy === undefined ? null : (
           <p className="font-semibold text-ink">
@@ -125,6 +128,20 @@ function WrongButton({ check, onWrong }: Pick<RowProps, "check" | "onWrong">) {
     >
       {t("inspect.wrongShort")}
     </Button>
+  );
+}
+
+/** What the check is made by on this model, so that nobody has to look it up. */
+function SheetSays({ check, model }: { check: Check; model: InspectModel }) {
+  const t = useTranslations() as unknown as T;
+  const { sheet, measures } = model.data;
+  const { figures: read, choices: chosen } = readOff(sheet, check);
+  const said = [
+    ...read.map(({ id, value }) => `${t(`figure.${id}`)} ${shown(value, figures[id], measures)}`),
+    ...chosen.map(({ id, value }) => `${t(`choice.${id}`)} ${t(`choiceValue.${value}`)}`),
+  ];
+  return said.length === 0 ? null : (
+    <p className="leading-snug font-semibold text-ink">{t("inspect.sheetSays", { what: said.join("; ") })}</p>
   );
 }
 

@@ -197,6 +197,8 @@ const plantings: readonly Planted[] = [
   ["drive_low_first", scissor, (s) => moved(s, "drive.stopping", "drive.brake_hold")],
   ["raised_over_timber", scissor, (s) => before(s, "guard.block_left", change("posture", "raised"))],
   ["driven_over_timber", scissor, (s) => dropChange(s, "timber", "none")],
+  ["covers_last", scissor, (s) => moved(s, "covers.latched", "hydraulic.level")],
+  ["covers_open", scissor, (s) => moved(s, "covers.latched", "end")],
   ["slopes_last", scissor, (s) => moved(s, "drive.stopping", "end")],
   [
     "raised_looks_first",

@@ -71,6 +71,19 @@ const bringsItDown = (c: Check, { found, sheet }: Context): boolean =>
 /** The order of the work, in the field guide's words (sections 4, 6, 7, 8, 9 and 19). */
 const orders: readonly Order[] = [
   {
+    rule: "covers_last",
+    why: "covers are seen to be shut once nothing is looked at under them any more",
+    earlier: (c) =>
+      c.definition.phase === "walk" && ["battery_tray", "engine_bay", "hydraulic_tray"].includes(c.at),
+    later: isId("covers.latched"),
+  },
+  {
+    rule: "covers_open",
+    why: "covers are shut and latched before anything runs",
+    earlier: isId("covers.latched"),
+    later: (c, context) => operated(c) && !bringsItDown(c, context),
+  },
+  {
     rule: "tag_first",
     why: "a standing tag or an unsigned fault is looked for before anything",
     earlier: isId("doc.tag_and_log"),
