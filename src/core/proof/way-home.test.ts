@@ -50,6 +50,12 @@ describe("the way home", () => {
     );
   });
 
+  it("begins with the prop where it is set", () => {
+    const scissor = walkOf("dunmarrow-s24");
+    expect(homeAfter(scissor, "ground.descent_valve", "does_not_lower")?.onProp).toBe(true);
+    expect(homeAfter(scissor, "ground.enable_let_go", "did_not_stop")?.onProp).toBe(false);
+  });
+
   it("is nothing to ask while it is down, and once it is down again", () => {
     const scissor = walkOf("dunmarrow-s24");
     expect(homeAfter(scissor, "platform.horn", "silent")).toBeUndefined();

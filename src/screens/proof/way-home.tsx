@@ -30,12 +30,13 @@ export function WayHomeWords({
   );
   const answer = useProof(question);
   if (answer === undefined || !answer.ok || !("home" in answer) || answer.home === null) return null;
-  const { ways, doubted } = answer.home;
+  const { ways, doubted, onProp } = answer.home;
   const list = (of: readonly Lowering[]) => of.map((way) => wayWords(t, way)).join(", ");
   return (
     <Caution>
       <p className="font-bold">{t("proof.home.up")}</p>
-      {ways.length > 0 ? <p>{t("proof.home.by", { ways: list(ways) })}</p> : <p>{t("proof.home.none")}</p>}
+      {onProp ? <p>{t("proof.home.prop")}</p> : null}
+      <p>{ways.length > 0 ? t("proof.home.by", { ways: list(ways) }) : t("proof.home.none")}</p>
       {doubted.length > 0 ? <p>{t("proof.home.doubted", { ways: list(doubted) })}</p> : null}
     </Caution>
   );
