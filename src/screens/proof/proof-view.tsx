@@ -238,15 +238,17 @@ function Told({ summary, t }: { summary: ProofSummary; t: T }) {
         </>
       )}
       {byWhy.size === 0 ? null : (
-        <>
-          <h2 className="mt-6 text-[20px] font-bold">{t("proof.nobody")}</h2>
+        <details className="mt-6">
+          <summary className="min-h-[48px] cursor-pointer text-[20px] font-bold">
+            {t("proof.nobody", { count: unseen.length })}
+          </summary>
           {[...byWhy].map(([why, faults]) => (
             <div key={why} className="mt-2">
               <p className="text-ink2">{t(`proof.why.${why}`)}:</p>
-              <FaultList faults={faults} t={t} />
+              <FaultList faults={faults} t={t} most={faults.length} />
             </div>
           ))}
-        </>
+        </details>
       )}
       {summary.maybe === 0 ? null : (
         <>
