@@ -35,6 +35,16 @@ describe("ways down", () => {
     expect(ways(articulatingBoomSheet, { "axis.main": 0.5 }, dead("supply"))).toEqual([]);
   });
 
+  it("bring down every part that carries the platform up, and stop when they are let go", () => {
+    const towerUp: State = { "axis.main": 0.5, "axis.tower": 1 };
+    const all = ["platform main"];
+    expect(ways(articulatingBoomSheet, towerUp)).toEqual(all);
+    expect(ways(articulatingBoomSheet, towerUp, dead("coil.tower.down"))).toEqual([]);
+    expect(ways(articulatingBoomSheet, { "axis.main": 0.5 }, dead("coil.tower.down"))).toEqual(all);
+    const sticks = { component: "coil.lift.down", mode: "stuck_on" } as const;
+    expect(ways(slabScissorSheet, lift, sticks)).toEqual(["way.descent"]);
+  });
+
   it("are none for a lift that is down", () => {
     expect(ways(slabScissorSheet, { "axis.lift": 0 })).toEqual([]);
   });
