@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { ProofAnswer, ProofQuestion } from "./proof.worker";
+import type { ProofAnswer, ProofQuestion } from "./answer";
 
 /** The answer of a proof worker; undefined while it works. One asked before is dropped when the question changes. */
 export function useProof(question: ProofQuestion): ProofAnswer | undefined {

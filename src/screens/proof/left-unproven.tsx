@@ -4,9 +4,9 @@ import { useMemo } from "react";
 import type { PlanInput } from "@/core/plan/plan";
 import type { InspectionEvent } from "@/core/record/events";
 import type { T } from "../inspect/words";
+import type { ProofQuestion } from "./answer";
 import { useProof } from "./ask";
 import { FaultList } from "./fault-list";
-import type { ProofQuestion } from "./proof.worker";
 
 /** What a walk, as it was made, has not shown that the whole walk would have. */
 export function LeftUnproven({ input, events }: { input: PlanInput; events: readonly InspectionEvent[] }) {

@@ -11,9 +11,9 @@ import { type FullEnding, fullEndings } from "@/core/vocabulary/endings";
 import type { Practice } from "@/core/vocabulary/practice";
 import { buttonLook } from "@/kit/button";
 import type { T } from "../inspect/words";
+import type { ProofQuestion } from "./answer";
 import { useProof } from "./ask";
 import { FaultList } from "./fault-list";
-import type { ProofQuestion } from "./proof.worker";
 import { faultWords } from "./words";
 
 /** Which faults of this unit the yard's walk would show, at which place, and what it leaves unproven. */

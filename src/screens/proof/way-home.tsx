@@ -7,8 +7,8 @@ import type { Found } from "@/core/proof/way-home";
 import type { InspectionEvent } from "@/core/record/events";
 import { Caution } from "@/kit/plate";
 import type { T } from "../inspect/words";
+import type { ProofQuestion } from "./answer";
 import { useProof } from "./ask";
-import type { ProofQuestion } from "./proof.worker";
 import { wayWords } from "./words";
 
 /** What brings a raised machine down after what was found on it; nothing where it is down. */

@@ -1,0 +1,69 @@
+import type { Fault } from "@/core/machine/faults";
+import { foundStowed } from "@/core/plan/found";
+import { type PlanInput, type PlanStep, planInspection } from "@/core/plan/plan";
+import { leftUnproven, type ProofSummary, summaryOf } from "@/core/proof/summary";
+import { type Found, type WayHome, wayHomeAfter } from "@/core/proof/way-home";
+import type { InspectionEvent } from "@/core/record/events";
+import { reduce } from "@/core/record/reduce";
+import { circumstancesOf, follow } from "@/core/underway/follow";
+
+/**
+ * What a worker is asked: what a walk would prove; what one that was made, by its events, leaves unproven; or what
+ * brings a machine down after what was found on it.
+ */
+export type ProofQuestion =
+  | { readonly ask: "proves"; readonly input: PlanInput }
+  | { readonly ask: "left"; readonly input: PlanInput; readonly events: readonly InspectionEvent[] }
+  | {
+      readonly ask: "home";
+      readonly input: PlanInput;
+      readonly events: readonly InspectionEvent[];
+      readonly heldFrom: string;
+      readonly findings: readonly Found[];
+    };
+
+export type ProofAnswer =
+  | { readonly ok: true; readonly summary: ProofSummary }
+  | { readonly ok: true; readonly left: readonly Fault[] }
+  /** Null where it is down. */
+  | { readonly ok: true; readonly home: WayHome | null }
+  | { readonly ok: false; readonly why: string };
+
+/** Worked out in a worker: it takes up to a second. */
+export function answerTo(question: ProofQuestion): ProofAnswer {
+  const { input } = question;
+  if (question.ask === "proves")
+    return {
+      ok: true,
+      summary: summaryOf(
+        input.sheet,
+        input.found ?? foundStowed(input.sheet),
+        planInspection(input),
+        input.atHand?.people,
+      ),
+    };
+  const { events } = question;
+  const { found, ending, atHand } = circumstancesOf(input, events);
+  if (question.ask === "home") {
+    const steps = doneOf(follow(input, events, question.heldFrom).steps, events);
+    return {
+      ok: true,
+      home: wayHomeAfter(input.sheet, found, steps, question.findings, atHand.people) ?? null,
+    };
+  }
+  const made = [...reduce(events).given].flatMap(([check, given]) =>
+    given.every(({ type }) => type === "skipped") ? [] : [check],
+  );
+  const { steps } = follow(input, events, undefined);
+  return { ok: true, left: leftUnproven({ ...input, found, ending }, steps, new Set(made)) };
+}
+
+/** The steps that were made, in their order. */
+function doneOf(steps: readonly PlanStep[], events: readonly InspectionEvent[]): readonly PlanStep[] {
+  const done = new Set(
+    events.flatMap((event) =>
+      event.type === "changed" ? [event.step] : event.type === "skipped" ? [] : [event.check],
+    ),
+  );
+  return steps.filter((step) => done.has(step.kind === "check" ? step.check.key : step.id));
+}
