@@ -43,9 +43,11 @@ export function groupsOf(
   const byKey = new Map<string, Check[]>();
   const roles = new Map<Check, Roles>();
   for (const check of checks) {
-    const earlier = bits(rules.map((rule) => rule.earlier(check)));
-    const later = bits(rules.map((rule) => rule.later(check)));
-    roles.set(check, { earlier, later });
+    const mine: Roles = {
+      earlier: bits(rules.map((rule) => rule.earlier(check))),
+      later: bits(rules.map((rule) => rule.later(check))),
+    };
+    roles.set(check, mine);
     const { definition } = check;
     const apart = definition.leaves === undefined ? "" : check.key;
     const key = [
@@ -53,8 +55,8 @@ export function groupsOf(
       definition.station,
       definition.phase,
       stateKey(states.get(check) ?? {}),
-      earlier,
-      later,
+      ...mine.earlier,
+      ...mine.later,
       apart,
     ].join("|");
     const together = byKey.get(key);
@@ -84,10 +86,7 @@ export function groupsOf(
       rails: definition.phase === "rails",
       stops: list.some((check) => check.definition.id === "platform.stop_button"),
       after: lists.flatMap((other, before) => {
-        const theirs = roleOf(other);
-        // A rule that would put two groups each before the other says nothing of them.
-        const both = mine.earlier & theirs.later;
-        return other !== list && (theirs.earlier & mine.later & ~both) !== 0n ? [before] : [];
+        return other !== list && comesBefore(roleOf(other), mine) ? [before] : [];
       }),
     };
   });
@@ -115,11 +114,31 @@ export const stateKey = (state: PlanState): string =>
     .map(([id, value]) => `${id}=${value}`)
     .join(",");
 
-/** The rules a check is the earlier or the later side of, one bit a rule: as many rules as there are. */
+/** The rules a check is the earlier or the later side of, one bit a rule. */
 interface Roles {
-  readonly earlier: bigint;
-  readonly later: bigint;
+  readonly earlier: Bits;
+  readonly later: Bits;
 }
 
-const bits = (flags: readonly boolean[]): bigint =>
-  flags.reduce((word, flag, i) => (flag ? word | (1n << BigInt(i)) : word), 0n);
+/** As many rules as there are, thirty to a word. */
+type Bits = readonly number[];
+
+const bits = (flags: readonly boolean[]): Bits => {
+  const words = Array.from({ length: Math.ceil(flags.length / 30) }, () => 0);
+  for (const [i, flag] of flags.entries())
+    if (flag) {
+      const word = Math.floor(i / 30);
+      words[word] = (words[word] ?? 0) | (1 << (i % 30));
+    }
+  return words;
+};
+
+/** A rule puts one before the other; one that would put each before the other says nothing of them. */
+function comesBefore(one: Roles, other: Roles): boolean {
+  for (let i = 0; i < one.earlier.length; i++) {
+    const before = (one.earlier[i] as number) & (other.later[i] as number);
+    const after = (other.earlier[i] as number) & (one.later[i] as number);
+    if ((before & ~after) !== 0) return true;
+  }
+  return false;
+}
