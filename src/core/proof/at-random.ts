@@ -145,7 +145,8 @@ function anything(
     const move = pick(random, movementsAt(machine, station));
     if (move === undefined) return undefined;
     const { fn, direction } = move;
-    const atEnd = fn.axes.every((axis) => [-1, 0, 1].includes(Number(state[axis])));
+    // A leg goes all the way: nobody lets one hang half down and goes on.
+    const atEnd = fn.group !== "legs" && fn.axes.every((axis) => [-1, 0, 1].includes(Number(state[axis])));
     const seconds = atEnd && random() < 0.5 ? shortS : fn.ratePerS === 0 ? shortS : 2.2 / fn.ratePerS;
     const source = state.auxiliaryRunS !== undefined && random() < 0.15 ? "auxiliary" : "main";
     return { action: { do: "operate", station, function: fn.id, direction, source }, seconds };
