@@ -1,10 +1,14 @@
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
+import { faultName } from "@/core/proof/faults";
+import type { InspectionEvent } from "@/core/record/events";
+import { leftBy } from "@/core/underway/left";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
 import { recordPdf } from "@/server/records/pdf";
 import { sealedRecord, verifyEntry } from "@/server/records/read";
+import { walkedFrom } from "@/server/records/walked";
 import { standingTags, tagDetail, waitsFor } from "@/server/tags/read";
 import { recordRepair } from "@/server/tags/return";
 import { repairFinding } from "@/server/units/finding-repair";
@@ -185,11 +189,29 @@ describe("records", () => {
     });
     expect(await verifyEntry(yard.db, "0".repeat(64))).toBeUndefined();
     expect(await sealedRecord(yard.db, randomUUID())).toBeUndefined();
-    const pdf = await recordPdf(record, `http://127.0.0.1/verify/${record.hash}`, {
+    const walked = await walkedFrom(yard.db, record.document);
+    if (walked === undefined) throw new Error("its sheet and catalogue are those of today");
+    // Made whole, it leaves nothing; with the horn never tried, that.
+    const { events } = record.document;
+    expect(leftBy(walked, events)).toEqual([]);
+    const untried = events.map((event): InspectionEvent => {
+      if (!("check" in event) || !/^platform\.horn/.test(event.check)) return event;
+      const { type: _type, result: _result, ...rest } = event as typeof event & { readonly result: unknown };
+      return { ...rest, type: "skipped", reason: "quiet hours" };
+    });
+    const left = leftBy(walked, untried);
+    expect(left.map(faultName)).toEqual(["alarm.horn dead"]);
+    const told: string[] = [];
+    const pdf = await recordPdf(record, `http://127.0.0.1/verify/${record.hash}`, left, {
       t: (key) => key,
       title: (key) => key,
+      fault: (fault) => {
+        told.push(faultName(fault));
+        return faultName(fault);
+      },
     });
     expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
     expect(pdf.length).toBeGreaterThan(8000);
+    expect(new Set(told)).toEqual(new Set(left.map(faultName)));
   });
 });

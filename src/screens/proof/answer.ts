@@ -1,11 +1,11 @@
 import type { Fault } from "@/core/machine/faults";
 import { foundStowed } from "@/core/plan/found";
 import { type PlanInput, type PlanStep, planInspection } from "@/core/plan/plan";
-import { leftUnproven, type ProofSummary, summaryOf } from "@/core/proof/summary";
+import { type ProofSummary, summaryOf } from "@/core/proof/summary";
 import { type Found, type WayHome, wayHomeAfter } from "@/core/proof/way-home";
 import type { InspectionEvent } from "@/core/record/events";
-import { reduce } from "@/core/record/reduce";
 import { circumstancesOf, follow } from "@/core/underway/follow";
+import { leftBy } from "@/core/underway/left";
 
 /**
  * What a worker is asked: what a walk would prove; what one that was made, by its events, leaves unproven; or what
@@ -43,19 +43,13 @@ export function answerTo(question: ProofQuestion): ProofAnswer {
       ),
     };
   const { events } = question;
-  const { found, ending, atHand } = circumstancesOf(input, events);
-  if (question.ask === "home") {
-    const steps = doneOf(follow(input, events, question.heldFrom).steps, events);
-    return {
-      ok: true,
-      home: wayHomeAfter(input.sheet, found, steps, question.findings, atHand.people) ?? null,
-    };
-  }
-  const made = [...reduce(events).given].flatMap(([check, given]) =>
-    given.every(({ type }) => type === "skipped") ? [] : [check],
-  );
-  const { steps } = follow(input, events, undefined);
-  return { ok: true, left: leftUnproven({ ...input, found, ending }, steps, new Set(made)) };
+  if (question.ask === "left") return { ok: true, left: leftBy(input, events) };
+  const { found, atHand } = circumstancesOf(input, events);
+  const steps = doneOf(follow(input, events, question.heldFrom).steps, events);
+  return {
+    ok: true,
+    home: wayHomeAfter(input.sheet, found, steps, question.findings, atHand.people) ?? null,
+  };
 }
 
 /** The steps that were made, in their order. */

@@ -12,6 +12,7 @@ import {
 import QRCode from "qrcode";
 import { unitOfReading } from "@/core/catalogue/catalogue";
 import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
+import type { Fault } from "@/core/machine/faults";
 import { registerFace } from "./face";
 import type { SealedRecord } from "./read";
 
@@ -19,6 +20,7 @@ import type { SealedRecord } from "./read";
 export interface PdfWords {
   readonly t: (key: string, values?: Record<string, string | number>) => string;
   readonly title: (key: string) => string;
+  readonly fault: (fault: Fault) => string;
 }
 
 const ink = "#1d2436";
@@ -51,11 +53,16 @@ const s = StyleSheet.create({
   },
 });
 
-/** The record as an A4 PDF. Its code opens the record's verification at `verifyUrl`. */
+/**
+ * The record as an A4 PDF. Its code opens the record's verification at `verifyUrl`.
+ *
+ * @param left what the walk left unproven; undefined where that cannot be worked out any more
+ */
 export async function recordPdf(
   record: SealedRecord,
   verifyUrl: string,
-  { t, title }: PdfWords,
+  left: readonly Fault[] | undefined,
+  { t, title, fault }: PdfWords,
 ): Promise<Buffer> {
   registerFace();
   const { document } = record;
@@ -99,6 +106,17 @@ export async function recordPdf(
             </Text>
           </View>
         ))}
+        {left === undefined ? null : (
+          <>
+            <Text style={s.h2}>{t("proof.leftUnproven")}</Text>
+            <Text>{t(left.length === 0 ? "proof.recordNone" : "proof.notMade")}</Text>
+            {left.map((one) => (
+              <View key={`${one.component} ${one.mode}`} style={s.line} wrap={false}>
+                <Text>{fault(one)}</Text>
+              </View>
+            ))}
+          </>
+        )}
         <Text style={s.h2}>{t("record.signature")}</Text>
         {document.signature === undefined ? (
           <Text>{t("record.erased")}</Text>

@@ -1,11 +1,14 @@
 import { getTranslations } from "next-intl/server";
+import { leftBy } from "@/core/underway/left";
 import { titleOfKey } from "@/screens/inspect/words";
+import { faultWords } from "@/screens/proof/words";
 import { database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
 import { mayAt } from "@/server/people/session";
 import { recordPdf } from "@/server/records/pdf";
 import { sealedRecord } from "@/server/records/read";
+import { walkedFrom } from "@/server/records/walked";
 
 export const GET = route<{ id: string }>(async ({ request, params, person }) => {
   const record = /^[0-9a-f-]{36}$/.test(params.id) ? await sealedRecord(database(), params.id) : undefined;
@@ -14,9 +17,12 @@ export const GET = route<{ id: string }>(async ({ request, params, person }) => 
   const t = await getTranslations();
   const words = t as unknown as (key: string, values?: Record<string, string | number>) => string;
   const origin = process.env["ROOK_STEP_URL"] ?? new URL(request.url).origin;
-  const pdf = await recordPdf(record, `${origin}/verify/${record.hash}`, {
+  const walked = await walkedFrom(database(), record.document);
+  const left = walked === undefined ? undefined : leftBy(walked, record.document.events);
+  const pdf = await recordPdf(record, `${origin}/verify/${record.hash}`, left, {
     t: words,
     title: (key) => titleOfKey(words, key),
+    fault: (fault) => faultWords(words, fault),
   });
   return new Response(new Uint8Array(pdf), {
     headers: {
