@@ -46,10 +46,24 @@ describe("minutes learned from history", () => {
       answers(
         ["doc.manual@documents_box.v1", 0.5],
         ["doc.manual@documents_box.v1", 45],
-        ["doc.manual@documents_box.v1", 0],
+        ["doc.manual@documents_box.v1", 0.001],
       ),
     );
     expect(taken.get("doc.manual")).toEqual([0.5, 1.6, 0.04]);
+  });
+
+  it("are shared by answers given in one act, as their estimates are", () => {
+    const taken = minutesTaken(
+      answers(
+        ["doc.manual@documents_box.v1", 0.48],
+        ["doc.handbooks@documents_box.v1", 0],
+        ["doc.data_plate@documents_box.v1", 0.05],
+      ),
+    );
+    // By the catalogue 0.16 and 0.08: two thirds and one.
+    expect(taken.get("doc.manual")?.[0]).toBeCloseTo(0.32, 9);
+    expect(taken.get("doc.handbooks")?.[0]).toBeCloseTo(0.16, 9);
+    expect(taken.get("doc.data_plate")?.[0]).toBeCloseTo(0.05, 9);
   });
 
   it("become a model's running mean, and count once there are enough of them", async () => {

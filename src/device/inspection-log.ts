@@ -81,6 +81,8 @@ export class InspectionLog {
 
   private async write(bodies: readonly EventBody[]): Promise<void> {
     const device = deviceId();
+    // One act, one moment.
+    const at = new Date(this.nowMs()).toISOString();
     const { events: table } = localStore();
     await localStore().transaction("rw", table, async () => {
       const mine = (await this.kept()).filter((k) => k.deviceId === device);
@@ -97,7 +99,7 @@ export class InspectionLog {
           deviceId: device,
           seq,
           follows,
-          at: new Date(this.nowMs()).toISOString(),
+          at,
           saw: this.saw,
         };
         follows = id;

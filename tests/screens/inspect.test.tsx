@@ -20,6 +20,7 @@ beforeEach(async () => {
   batches.length = 0;
   results = taken;
   vi.stubGlobal("scrollTo", () => undefined);
+  inView(true);
   vi.stubGlobal(
     "EventSource",
     class {
@@ -35,6 +36,27 @@ beforeEach(async () => {
     return Response.json({ results: events.map(results), tagsRaised: [], head: walkOf(scissor).head });
   });
 });
+
+/** Nothing is laid out here: a row comes into view at once, or when told. */
+function inView(atOnce: boolean): () => void {
+  const waiting: (() => void)[] = [];
+  vi.stubGlobal(
+    "IntersectionObserver",
+    class {
+      constructor(private readonly tell: (entries: object[]) => void) {}
+      observe(target: Element) {
+        const comes = () => this.tell([{ target, intersectionRatio: 1, isIntersecting: false }]);
+        if (atOnce) queueMicrotask(comes);
+        else waiting.push(comes);
+      }
+      unobserve() {}
+      disconnect() {}
+    },
+  );
+  return () => {
+    for (const comes of waiting) comes();
+  };
+}
 
 /** Each walk has an id of its own, so that no test finds another's events. */
 let walks = 0;
@@ -91,12 +113,39 @@ describe("the walk", () => {
 
   it("does not go forward while anything here is open", async () => {
     await open();
-    const asleep = button(/still open$/);
+    const asleep = button(/^\d+ as listed, after: Tags and log$/);
     expect(asleep.getAttribute("aria-disabled")).toBe("true");
     const title = screen.getByRole("heading", { level: 1 }).textContent;
     await tapped(asleep);
     fireEvent.keyDown(window, { key: "n" });
     expect(screen.getByRole("heading", { level: 1 }).textContent).toBe(title);
+  });
+
+  it("answers what is only looked at in one act, once what is asked by itself is answered, and goes on", async () => {
+    const data = await open();
+    await tapped(button(/^Tags and log: OK$/));
+    await tapped(await screen.findByRole("button", { name: /as listed, after: Periodic examination$/ }));
+    expect(await kept(data)).toHaveLength(1);
+    await tapped(button(/^Periodic examination: OK$/));
+    const listed = await screen.findByRole("button", { name: /^\d+ as listed L$/ });
+    const rows = fine().length;
+    await tapped(listed);
+    await vi.waitFor(async () => expect(await kept(data)).toHaveLength(2 + rows));
+    const together = (await kept(data)).slice(2).map(({ event }) => event);
+    expect(new Set(together.map(({ at }) => at)).size).toBe(1);
+    expect(together.every((event) => event.type === "answered" && event.result.kind === "fine")).toBe(true);
+  });
+
+  it("is not answered together before its last line has been in view", async () => {
+    const scroll = inView(false);
+    const data = await open();
+    await tapped(button(/^Tags and log: OK$/));
+    await tapped(button(/^Periodic examination: OK$/));
+    await tapped(await screen.findByRole("button", { name: /read down to the last line first$/ }));
+    fireEvent.keyDown(window, { key: "l" });
+    expect(await kept(data)).toHaveLength(2);
+    await act(async () => scroll());
+    expect(await screen.findByRole("button", { name: /^\d+ as listed L$/ })).toBeTruthy();
   });
 
   it("asks why before an answer is changed to better, and keeps the first", async () => {

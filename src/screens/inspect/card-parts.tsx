@@ -109,7 +109,7 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
   return (
     <Dialog open={open} onClose={onClose} title={t("inspect.keys")}>
       <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
-        {["F", "W", "D", "N →", "P ←", "1 – 9", "T", "?"].map((k, i) => (
+        {["F", "L", "W", "D", "N →", "P ←", "1 – 9", "T", "?"].map((k, i) => (
           <div key={k} className="contents">
             <dt className="font-bold">{k}</dt>
             <dd>{t(`inspect.keyList.k${i}`)}</dd>

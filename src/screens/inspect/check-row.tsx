@@ -37,6 +37,7 @@ export function CheckRow(props: RowProps) {
   return (
     <li
       ref={keeps.ref}
+      data-row={check.key}
       style={{ minHeight: keeps.minHeight }}
       className={`-ml-[17px] grid grid-cols-[1fr_auto] items-center gap-x-3.5 border-b border-l-[5px] border-b-line py-2 pl-3 ${current ? "border-l-brass" : "border-l-transparent"}`}
     >

@@ -5,7 +5,7 @@ import type { Check } from "@/core/catalogue/catalogue";
 import { said } from "@/core/underway/follow";
 import type { EventBody } from "@/device/inspection-log";
 import { Board, type BoardStop, Strip } from "@/kit/board/board";
-import { Button } from "@/kit/button";
+import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { Caution } from "@/kit/plate";
 import { Pose } from "@/kit/pose/pose";
@@ -19,7 +19,8 @@ import { InspectHeader } from "./header";
 import { MatterLine } from "./matter-line";
 import { type InspectData, mayMake, useInspection } from "./model";
 import { MoveTable } from "./move-table";
-import { openIn, stopsOf } from "./progress";
+import { listedOn, openIn, stopsOf } from "./progress";
+import { useSeen } from "./seen";
 import { useShownCard } from "./shown-card";
 import { useSingleTaps } from "./single-taps";
 import { StateStrip } from "./state-strip";
@@ -90,6 +91,13 @@ export function Inspect({ data }: { data: InspectData }) {
       }),
     [answer],
   );
+  const both = useCallback(
+    (checks: readonly Check[]) =>
+      void log.add(
+        checks.map(({ key }) => ({ type: "answered", check: key, result: { kind: "fine" } }) as const),
+      ),
+    [log],
+  );
   const measured = (check: Check, value: number, limitRead: number | undefined) =>
     answer(check, {
       type: "measured",
@@ -105,6 +113,7 @@ export function Inspect({ data }: { data: InspectData }) {
   const undone = card?.changes.filter((step) => !reduction.changed.has(step.id)) ?? [];
   const asleep = openHere > 0 || (undone.length > 0 && !held);
   const last = next === undefined;
+  const listed = useMemo(() => (card === undefined ? undefined : listedOn(model, card)), [model, card]);
   const forward = useCallback(() => {
     if (asleep) return;
     if (next === undefined) setDeciding(true);
@@ -112,6 +121,17 @@ export function Inspect({ data }: { data: InspectData }) {
   }, [asleep, next, go]);
   // Each card is read from its top, on a phone where the page scrolls and on a tablet where its panel does.
   const panel = useRef<HTMLDivElement>(null);
+  const allSeen = useSeen(panel, card?.checks.map(({ key }) => key).join(" ") ?? "");
+  const together = (listed?.checks.length ?? 0) > 1 && (undone.length === 0 || held) ? listed : undefined;
+  const mayList = together !== undefined && together.before === undefined && allSeen;
+  const asListed = useCallback(() => {
+    if (!mayList || together === undefined) return;
+    void log.add(
+      together.checks.map(({ key }) => ({ type: "answered", check: key, result: { kind: "fine" } }) as const),
+    );
+    if (next === undefined) setDeciding(true);
+    else go(next);
+  }, [mayList, together, log, next, go]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the card shown is what it waits for
   useEffect(() => {
     window.scrollTo(0, 0);
@@ -138,6 +158,7 @@ export function Inspect({ data }: { data: InspectData }) {
       if (pressed === "n" || event.key === "ArrowRight") forward();
       else if (pressed === "p" || event.key === "ArrowLeft") go(index - 1);
       else if (pressed === "d") makeChanges();
+      else if (pressed === "l") asListed();
       else if (
         pressed === "f" &&
         current !== undefined &&
@@ -153,7 +174,7 @@ export function Inspect({ data }: { data: InspectData }) {
     };
     window.addEventListener("keydown", key);
     return () => window.removeEventListener("keydown", key);
-  }, [forward, go, index, makeChanges, fine, current, card, deciding, undone.length]);
+  }, [forward, go, index, makeChanges, asListed, fine, current, card, deciding, undone.length]);
 
   const onlyOnce = useSingleTaps();
 
@@ -337,6 +358,7 @@ export function Inspect({ data }: { data: InspectData }) {
                   locked={held}
                   current={undone.length === 0 ? current?.key : undefined}
                   onFine={fine}
+                  onBoth={both}
                   onWrong={setWrong}
                 />
               ) : null}
@@ -358,7 +380,20 @@ export function Inspect({ data }: { data: InspectData }) {
               >
                 ‹
               </Button>
-              {asleep ? (
+              {mayList && together !== undefined ? (
+                <Button look="go" onClick={asListed}>
+                  {t("inspect.asListed", { count: together.checks.length })} <Key>L</Key>
+                </Button>
+              ) : together !== undefined ? (
+                <Button look="asleep" aria-disabled="true">
+                  {together.before === undefined
+                    ? t("inspect.asListedUnseen", { count: together.checks.length })
+                    : t("inspect.asListedAfter", {
+                        count: together.checks.length,
+                        what: checkTitle(t, together.before),
+                      })}
+                </Button>
+              ) : asleep ? (
                 <Button look="asleep" aria-disabled="true">
                   {undone.length > 0 && !held
                     ? t("inspect.first", { count: undone.length + openHere })

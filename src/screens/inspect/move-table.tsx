@@ -14,6 +14,7 @@ export function MoveTable({
   locked,
   current,
   onFine,
+  onBoth,
   onWrong,
 }: {
   checks: readonly Check[];
@@ -21,6 +22,8 @@ export function MoveTable({
   locked: boolean;
   current: string | undefined;
   onFine: (check: Check) => void;
+  /** Both directions went as they must. */
+  onBoth: (checks: readonly Check[]) => void;
   onWrong: (check: Check) => void;
 }) {
   const t = useTranslations();
@@ -28,10 +31,10 @@ export function MoveTable({
   const machine = buildMachine(model.data.sheet);
   const first = checks[0]?.definition.test;
   return (
-    <table className="w-full border-collapse">
+    <table className="w-full table-fixed border-collapse">
       <thead>
         <tr className="border-b border-line text-left text-ink2">
-          <th scope="col" className="py-1.5 pr-2 font-medium">
+          <th scope="col" className="w-[27%] py-1.5 pr-2 font-medium">
             {t("inspect.enableHeld")}
           </th>
           <th scope="colgroup" colSpan={2} className="py-1.5 font-medium">
@@ -48,8 +51,20 @@ export function MoveTable({
               key={fn}
               className={`border-b border-line ${here ? "outline-[3px] -outline-offset-2 outline-brass" : ""}`}
             >
-              <th scope="row" className="py-1 pl-1.5 text-left text-[18px] font-bold">
-                {t(`function.${fn}`)}
+              <th scope="row" className="py-1 pl-1.5 text-left text-[17px] leading-tight font-bold">
+                {row.length > 1 && !locked && row.every((c) => isOpen(model, c)) ? (
+                  <button
+                    type="button"
+                    onClick={() => onBoth(row)}
+                    aria-label={t("inspect.bothOf", { what: t(`function.${fn}`) })}
+                    className="min-h-[52px] w-full border-2 border-ink px-1.5 text-left"
+                  >
+                    {t(`function.${fn}`)}
+                    <span className="block text-[15.5px] font-medium">{t("inspect.both")}</span>
+                  </button>
+                ) : (
+                  <span className="flex min-h-[52px] items-center px-2">{t(`function.${fn}`)}</span>
+                )}
               </th>
               {row.map((check) => (
                 <MoveCell
@@ -69,6 +84,11 @@ export function MoveTable({
   );
 }
 
+function isOpen(model: InspectModel, check: Check): boolean {
+  const assessed = model.assessment.byCheck.get(check.key);
+  return assessed === undefined || assessed.status === "open";
+}
+
 function MoveCell({
   check,
   model,
@@ -84,7 +104,7 @@ function MoveCell({
 }) {
   const t = useTranslations();
   const assessed = model.assessment.byCheck.get(check.key);
-  const open = assessed === undefined || assessed.status === "open";
+  const open = isOpen(model, check);
   const kind = markOf(assessed, false);
   const finding = model.assessment.findings.findLast((f) => f.check === check.key);
   const direction = t(`direction.${check.definition.test?.direction ?? "up"}`);
@@ -96,7 +116,7 @@ function MoveCell({
         : t(`grade.${kind}`)
       : conditionWord(t, finding.condition);
   return (
-    <td className="w-[37%] py-1 pl-2.5">
+    <td className="py-1 pr-1 pl-1.5">
       {open ? (
         <span className="flex flex-col gap-1.5 md:flex-row">
           <button
@@ -122,7 +142,7 @@ function MoveCell({
         <button
           type="button"
           onClick={() => onWrong(check)}
-          className="flex min-h-[48px] items-center text-left"
+          className="flex min-h-[102px] items-center text-left md:min-h-[48px]"
           aria-label={`${checkTitle(t, check)}: ${answer}. ${t("inspect.change")}`}
         >
           <Mark kind={kind}>{`${title}: ${answer}`}</Mark>

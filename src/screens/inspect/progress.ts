@@ -1,3 +1,5 @@
+import type { Check } from "@/core/catalogue/catalogue";
+import { isListed } from "@/core/catalogue/listed";
 import type { BoardStop } from "@/kit/board/board";
 import type { Card } from "./cards";
 import { type InspectModel, mayMake } from "./model";
@@ -9,6 +11,24 @@ export function openIn(model: InspectModel, card: Card): number {
     (c) => mayMake(c, model.held) && model.assessment.byCheck.get(c.key)?.status === "open",
   );
   return checks.length + model.matters.filter((m) => m.said === "nothing" && keys.has(m.check)).length;
+}
+
+/** What may be answered in one act on a card, and the first that has to be answered by itself before. */
+export interface Listed {
+  readonly checks: readonly Check[];
+  readonly before: Check | undefined;
+}
+
+/** A check with a finding open from before is asked by itself, whatever has been said of it. */
+export function listedOn(model: InspectModel, card: Card): Listed {
+  const open = card.checks.filter(
+    (c) => mayMake(c, model.held) && model.assessment.byCheck.get(c.key)?.status === "open",
+  );
+  const inherited = new Set(model.matters.map((matter) => matter.check));
+  const unsaid = new Set(model.matters.filter((m) => m.said === "nothing").map((m) => m.check));
+  const checks = open.filter((c) => isListed(c) && !inherited.has(c.key));
+  const before = open.find((c) => !checks.includes(c)) ?? card.checks.find((c) => unsaid.has(c.key));
+  return { checks, before };
 }
 
 /** The card to begin with: the first with anything open. */

@@ -14,26 +14,30 @@ const movementMin = 0.15;
 
 const estimates = new Map(writtenChecks.map((check) => [check.id, check.minutes]));
 
-/** Minutes from the event before to each answer, by check, kept within reason of the catalogue's estimate. */
+/**
+ * Minutes from the event before to each answer, by check, kept within reason of the catalogue's estimate. Answers given
+ * in one act share the time since the event before it as their estimates do.
+ */
 export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<string, readonly number[]> {
   const taken = new Map<string, number[]>();
-  for (const [i, event] of events.entries()) {
-    const before = events[i - 1];
-    if (
-      before === undefined ||
-      event.type === "changed" ||
-      event.type === "skipped" ||
-      event.type === "matter"
-    )
-      continue;
-    if (before.deviceId !== event.deviceId) continue;
-    const id = event.check.split("@")[0] ?? "";
-    const estimate = estimates.get(id) ?? movementMin;
-    const tookMin = (Date.parse(event.at) - Date.parse(before.at)) / 60_000;
-    const within = Math.min(estimate * slowest, Math.max(estimate / quickest, tookMin));
-    const list = taken.get(id);
-    if (list === undefined) taken.set(id, [within]);
-    else list.push(within);
+  for (let from = 1; from < events.length; ) {
+    const [before, first] = [events[from - 1], events[from]] as [InspectionEvent, InspectionEvent];
+    let to = from + 1;
+    while (events[to]?.at === first.at && events[to]?.deviceId === first.deviceId) to += 1;
+    const answers = events.slice(from, to).flatMap((event) => {
+      if (event.type === "changed" || event.type === "skipped" || event.type === "matter") return [];
+      const id = event.check.split("@")[0] ?? "";
+      return [{ id, estimate: estimates.get(id) ?? movementMin }];
+    });
+    from = to;
+    if (before.deviceId !== first.deviceId) continue;
+    const tookMin = (Date.parse(first.at) - Date.parse(before.at)) / 60_000;
+    const all = answers.reduce((sum, { estimate }) => sum + estimate, 0);
+    for (const { id, estimate } of answers) {
+      const mine = all === 0 ? 0 : (tookMin * estimate) / all;
+      const within = Math.min(estimate * slowest, Math.max(estimate / quickest, mine));
+      taken.set(id, [...(taken.get(id) ?? []), within]);
+    }
   }
   return taken;
 }
