@@ -38,6 +38,8 @@ function tried(state: State): readonly State[] {
     ...state,
     moving: "none",
     ...(state.prop === undefined ? {} : { prop: "parked" as const }),
+    // Whoever waits has the self-check behind them.
+    ...(state.selfCheckLeftS === undefined ? {} : { selfCheckLeftS: 0 }),
     ...(state.selector === undefined ? {} : { selector: "lift" as const }),
     ...(state.mode === undefined ? {} : { mode: "boom" as const }),
   };
