@@ -90,6 +90,8 @@ export function excused(check: Check, context: Context): string | undefined {
     return "a finding stops the machine, and this operates it";
   const needsUp = up(needs["posture"]) && !((definition.seenRaised === true || watched) && asFoundUp);
   if (held) {
+    const boards = needs["who"] === "platform" && context.now["who"] !== "platform";
+    if (boards && up(needs["posture"])) return "a finding stops the machine, and nobody is raised on it";
     // It may be let down and shut off, and is not raised, driven, or set on its legs any more.
     for (const id of ["posture", "incline", "outriggers", "axles", "jib", "prop"] as const) {
       const need = needs[id];
