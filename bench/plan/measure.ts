@@ -57,5 +57,26 @@ export function planTimesMs(sheet: Sheet, runs: number, now: () => number): read
   return Array.from({ length: runs }, once);
 }
 
+/** Changes of one variable to and straight back again, with nothing made between that asked for it. */
+export function reversalsIn({ steps }: Pick<Plan, "steps">): readonly string[] {
+  const found: string[] = [];
+  const open = new Map<string, { readonly from: string; readonly used: boolean }>();
+  for (const step of steps) {
+    if (step.kind === "check") {
+      const { needs, leaves } = step.check.definition;
+      for (const [id, was] of open)
+        if (id in needs || id in (leaves ?? {})) open.set(id, { ...was, used: true });
+      continue;
+    }
+    const { variable, from, to } = step.change;
+    // What needs the power, the place or the height of another change has used it.
+    for (const [id, was] of open) if (id !== variable) open.set(id, { ...was, used: true });
+    const before = open.get(variable);
+    if (before !== undefined && !before.used && before.from === to) found.push(step.id);
+    open.set(variable, { from, used: false });
+  }
+  return found;
+}
+
 export const p95 = (times: readonly number[]): number =>
   [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)] ?? 0;

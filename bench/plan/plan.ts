@@ -19,7 +19,7 @@ import type { BatchResult } from "./random-plans";
 const randomPlans = Number(process.argv[2] ?? 20_000);
 const threads = 2;
 
-const { fullPlan, p95, paperCost, planTimesMs } =
+const { fullPlan, p95, paperCost, planTimesMs, reversalsIn } =
   await loaded<typeof import("./measure")>("bench/plan/measure.ts");
 
 const sheets = Object.entries<Sheet>(demoSheets);
@@ -83,6 +83,7 @@ console.log(
     sheets: sheets.length,
     p95Ms: round(inNode, 1),
     p95MsThrottledBrowser: round(throttled, 1),
+    reversals: ours.reduce((sum, plan) => sum + reversalsIn(plan).length, 0),
     gapMedian: round(gaps[gaps.length >> 1] ?? 0, 4),
     gapMax: round(gaps.at(-1) ?? 0, 4),
     vsPaper: {
