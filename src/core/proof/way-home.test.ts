@@ -50,6 +50,30 @@ describe("the way home", () => {
     );
   });
 
+  describe("found in the air", () => {
+    const raised = (id: DemoSheetId): Walk => {
+      const sheet: Sheet = demoSheets[id];
+      const found = foundState(sheet, ["raised"]);
+      const { steps } = planInspection({ sheet, scope: { kind: "full" }, practice: usualPractice, found });
+      return { sheet, found, steps, people: 2, proof: prove(sheet, found, steps) };
+    };
+
+    it("counts on power that is only off", () => {
+      const home = homeAfter(raised("calder-vey-kb160"), "main.wear_pads", "worn_thin");
+      expect(names(home?.ways)).toEqual(["ground auxiliary", "ground main"]);
+      expect(home?.doubted).toEqual([]);
+    });
+
+    it("pumps no oil where it runs out, and moves nothing that is bent", () => {
+      const scissor = raised("dunmarrow-s24");
+      const leak = homeAfter(scissor, "raised.from_outside", "leak_running");
+      expect(names(leak?.ways)).toEqual(["way.descent none"]);
+      expect(names(leak?.doubted)).toEqual(["ground main"]);
+      const bent = homeAfter(scissor, "raised.from_outside", "bent");
+      expect(bent?.ways).toEqual([]);
+    });
+  });
+
   it("begins with the prop where it is set", () => {
     const scissor = walkOf("dunmarrow-s24");
     expect(homeAfter(scissor, "ground.descent_valve", "does_not_lower")?.onProp).toBe(true);

@@ -8,6 +8,7 @@ import type { Sheet } from "../sheet/sheet";
 import type { PlanState, State } from "../vocabulary/state/values";
 import { type Along, along, type Moment, type ProofStep } from "./along";
 import { type Failed, subjectOf } from "./faults";
+import { type Bears, bearsOn } from "./looked-at";
 import { couldShow } from "./reads";
 import { run, type Shows, tellsApart } from "./run";
 
@@ -30,13 +31,15 @@ export const isRaised = (machine: Machine, state: State): boolean =>
   test(boundOn(machine, raised), state) === 1;
 
 /**
- * The states in which a way down may be tried: nothing moving, the selectors at the lift, the engine off or running,
- * the key where it is or at the ground, the prop taken away where it is set.
+ * The states in which a way down may be tried: nothing moving, power on and every stop button out, the selectors at the
+ * lift, the engine off or running, the key where it is or at the ground, the prop taken away where it is set.
  */
-function tried(state: State): readonly State[] {
+function tried(machine: Machine, state: State): readonly State[] {
   const still: State = {
     ...state,
+    ...Object.fromEntries(machine.sheet.stopButtons.map(({ id }) => [`stop.${id}`, "out"])),
     moving: "none",
+    ...(state.disconnect === undefined ? {} : { disconnect: "on" as const }),
     ...(state.prop === undefined ? {} : { prop: "parked" as const }),
     // Whoever waits has the self-check behind them.
     ...(state.selfCheckLeftS === undefined ? {} : { selfCheckLeftS: 0 }),
@@ -65,7 +68,7 @@ export function waysHome(machine: Machine, state: State, people: number): readon
     (held, station) => step(machine, held, { do: "release_enable", station }, 0).state,
     state,
   );
-  const all = tried(letGo).flatMap((one) => loweringsFrom(machine, one).filter(within));
+  const all = tried(machine, letGo).flatMap((one) => loweringsFrom(machine, one).filter(within));
   return [...new Map(all.map((one) => [nameOf(one), one])).values()];
 }
 
@@ -102,17 +105,22 @@ export function wayHomeAfter(
     );
     return left.length === 0 ? could : left;
   });
-  const moment = walked.moments.findLast(({ step }) => step === steps[last]?.id);
-  const before = walked.before.get(steps[last]?.id ?? "");
-  const ends = (on: Machine) =>
-    moment === undefined ? (before as State) : run(on, moment.from, moment.act).state;
-  const stands = suspects.map((one) => ({ machine: one.machine, state: ends(one.machine) }));
+  const id = steps[last]?.id ?? "";
+  const moment = walked.moments.findLast(({ step }) => step === id);
+  const sound = moment?.healthy.state ?? walked.before.get(id);
+  if (sound === undefined) return undefined;
+  const stands = suspects.map(({ machine }) => ({
+    machine,
+    state: moment === undefined ? sound : run(machine, moment.from, moment.act).state,
+  }));
   const up = stands.filter(({ machine, state }) => isRaised(machine, state));
-  const sound = moment?.from ?? before;
-  if (sound === undefined || (up.length === 0 && !isRaised(machine, sound))) return undefined;
+  if (up.length === 0 && (stands.length > 0 || !isRaised(machine, sound))) return undefined;
   const there = up[0]?.state ?? sound;
   const all = waysHome(machine, { ...sound, ...axesIn(there) }, people);
+  const bears = findings.map((one) => lookedAt(machine, walked, steps[of(one)], one));
   const works = (way: Lowering) =>
+    !bears.includes("everything") &&
+    !(bears.includes("pumped") && way.power !== "none") &&
     up.every((one) =>
       waysHome(one.machine, one.state, people).some((other) => nameOf(other) === nameOf(way)),
     );
@@ -125,6 +133,18 @@ export function wayHomeAfter(
 
 const axesIn = (state: State): State =>
   Object.fromEntries(Object.entries(state).filter(([id]) => id.startsWith("axis."))) as State;
+
+/** What was found by looking while it was up bears on the way down by itself; what was tried is run on the model. */
+function lookedAt(
+  machine: Machine,
+  { moments, before }: Along,
+  step: ProofStep | undefined,
+  { condition }: Found,
+): Bears {
+  if (step?.kind !== "check" || moments.some((moment) => moment.step === step.id)) return "nothing";
+  const state = before.get(step.id);
+  return state !== undefined && isRaised(machine, state) ? bearsOn(step.check, condition) : "nothing";
+}
 
 /** Every part that, failed so, could have shown what was found: by what its check did, or where it is looked at. */
 function suspectsOf(
