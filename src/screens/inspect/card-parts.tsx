@@ -1,12 +1,13 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
+import type { Check } from "@/core/catalogue/catalogue";
 import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { changeWords } from "../plan/words";
 import type { Card } from "./cards";
 import type { InspectModel } from "./model";
-import type { T } from "./words";
+import { checkTitle, type T } from "./words";
 
 export function Changes({ card, done, onDone }: { card: Card; done: boolean; onDone: () => void }) {
   const t = useTranslations();
@@ -100,6 +101,37 @@ function ReasonForm({ onClose, onReason }: { onClose: () => void; onReason: (rea
         </div>
       </form>
     </>
+  );
+}
+
+/** Which of a card's checks something is wrong with. */
+export function WhichDialog({
+  open,
+  checks,
+  onClose,
+  onPick,
+}: {
+  open: boolean;
+  checks: readonly Check[];
+  onClose: () => void;
+  onPick: (check: Check) => void;
+}) {
+  const t = useTranslations();
+  return (
+    <Dialog open={open} onClose={onClose} title={t("inspect.which")}>
+      <div className="mt-3 grid gap-2">
+        {checks.map((check) => (
+          <Button
+            key={check.key}
+            look="small"
+            className="justify-start text-left"
+            onClick={() => onPick(check)}
+          >
+            {checkTitle(t, check)}
+          </Button>
+        ))}
+      </div>
+    </Dialog>
   );
 }
 

@@ -1,0 +1,68 @@
+import { useCallback, useState } from "react";
+import type { Check } from "@/core/catalogue/catalogue";
+import type { EventBody } from "@/device/inspection-log";
+import type { InspectModel } from "./model";
+
+interface Superseding {
+  readonly body: EventBody;
+  readonly from: string;
+}
+
+export interface Answers {
+  readonly answer: (check: Check, body: EventBody) => void;
+  readonly fine: (check: Check, cause?: string) => void;
+  /** Checks nobody has answered yet, in one act. */
+  readonly fineTogether: (checks: readonly Check[]) => void;
+  readonly measured: (check: Check, value: number, limitRead: number | undefined) => void;
+  /** An answer that waits for why the first was wrong. */
+  readonly waits: boolean;
+  readonly because: (reason: string) => void;
+  readonly drop: () => void;
+}
+
+/** Answers given on this walk. A second one names the first and says why it was wrong; the first stays on record. */
+export function useAnswers({ log, reduction, assessment }: InspectModel): Answers {
+  const [superseding, setSuperseding] = useState<Superseding>();
+  const answer = useCallback(
+    (check: Check, body: EventBody) => {
+      const before = reduction.given.get(check.key)?.at(-1);
+      const ended = assessment.byCheck.get(check.key)?.endedBy !== undefined;
+      // The first thing found wrong where all seemed well needs no reason; anything else corrects what was said.
+      const found = body.type === "answered" && body.result.kind === "condition";
+      const wasFine = before?.type === "answered" && before.result.kind === "fine";
+      if (before === undefined || ended || (found && wasFine)) void log.add([body]);
+      else setSuperseding({ body, from: before.id });
+    },
+    [log, reduction, assessment],
+  );
+  const fine = useCallback((check: Check, cause?: string) => answer(check, isFine(check, cause)), [answer]);
+  const fineTogether = useCallback(
+    (checks: readonly Check[]) => void log.add(checks.map((check) => isFine(check))),
+    [log],
+  );
+  const measured = useCallback(
+    (check: Check, value: number, limitRead: number | undefined) =>
+      answer(check, {
+        type: "measured",
+        check: check.key,
+        value,
+        ...(limitRead === undefined ? {} : { limitRead }),
+      }),
+    [answer],
+  );
+  const drop = useCallback(() => setSuperseding(undefined), []);
+  const because = (reason: string) => {
+    if (superseding !== undefined) {
+      const { body, from } = superseding;
+      void log.add([{ ...body, supersedes: { event: from, reason } } as EventBody]);
+    }
+    drop();
+  };
+  return { answer, fine, fineTogether, measured, waits: superseding !== undefined, because, drop };
+}
+
+const isFine = ({ key }: Check, cause?: string): EventBody => ({
+  type: "answered",
+  check: key,
+  result: { kind: "fine", ...(cause === undefined ? {} : { cause }) },
+});

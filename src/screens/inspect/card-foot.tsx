@@ -1,0 +1,66 @@
+"use client";
+import { useTranslations } from "next-intl";
+import type { StopId } from "@/core/catalogue/types";
+import { Button, Key } from "@/kit/button";
+import type { Listed } from "./progress";
+import { checkTitle } from "./words";
+
+interface CardFootProps {
+  /** What may be answered in one act, where there is more than one such. */
+  readonly listed: Listed | undefined;
+  /** Each line of the card has been in view. */
+  readonly allSeen: boolean;
+  /** What is still open on the card, its changes among them. */
+  readonly open: number;
+  /** The stop of the next card; none after the last. */
+  readonly next: StopId | undefined;
+  readonly stop: StopId;
+  readonly onListed: () => void;
+  readonly onForward: () => void;
+  /** None on the first card. */
+  readonly onBack: (() => void) | undefined;
+}
+
+/** At the foot of a card: back, and the one button that goes on, or says what keeps it. */
+export function CardFoot(props: CardFootProps) {
+  const t = useTranslations();
+  const { listed, allSeen, open, next, stop } = props;
+  const count = listed?.checks.length ?? 0;
+  const asleep =
+    listed?.before !== undefined
+      ? t("inspect.asListedAfter", { count, what: checkTitle(t, listed.before) })
+      : listed !== undefined && !allSeen
+        ? t("inspect.asListedUnseen", { count })
+        : listed === undefined && open > 0
+          ? t("inspect.open", { count: open })
+          : undefined;
+  return (
+    <div className="sticky bottom-0 grid grid-cols-[auto_1fr] gap-3 border-t border-line bg-chalk px-4 py-3 md:px-6">
+      <Button
+        aria-label={t("inspect.back")}
+        className="min-w-[60px]"
+        disabled={props.onBack === undefined}
+        onClick={props.onBack}
+      >
+        ‹
+      </Button>
+      {asleep !== undefined ? (
+        <Button look="asleep" aria-disabled="true">
+          {asleep}
+        </Button>
+      ) : listed !== undefined ? (
+        <Button look="go" onClick={props.onListed}>
+          {t("inspect.asListed", { count })} <Key>L</Key>
+        </Button>
+      ) : (
+        <Button look="go" onClick={props.onForward}>
+          {next === undefined
+            ? t("inspect.sign")
+            : next === stop
+              ? t("inspect.nextHere")
+              : t("inspect.next", { stop: t(`stop.${next}`) })}
+        </Button>
+      )}
+    </div>
+  );
+}

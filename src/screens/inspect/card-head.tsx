@@ -1,0 +1,55 @@
+"use client";
+import { useTranslations } from "next-intl";
+import type { Visit } from "@/core/plan/plan";
+import type { Card } from "./cards";
+import type { InspectModel } from "./model";
+
+interface CardHeadProps {
+  readonly model: InspectModel;
+  readonly card: Card;
+  readonly visit: Visit | undefined;
+  /** Number of the place in the walk, from 0. */
+  readonly place: number;
+  /** What the drawing may be changed for, where there are two. */
+  readonly other: "pose" | "board" | undefined;
+  readonly onOther: () => void;
+  readonly onKeys: () => void;
+  readonly onDecide: () => void;
+}
+
+/** Which place of the walk this is, how long it takes, and the ways to see it otherwise. */
+export function CardHead(props: CardHeadProps) {
+  const { model, card, visit, place, other } = props;
+  const t = useTranslations();
+  const here = model.cards.filter((one) => one.visit === place);
+  const minutes = Math.max(1, Math.round(here.reduce((sum, one) => sum + one.minutes, 0)));
+  return (
+    <div className="flex items-start justify-between gap-3">
+      <div>
+        <p className="font-medium text-ink2">
+          {t("inspect.stopOf", {
+            n: place + 1,
+            all: model.plan.visits.length,
+            place: t(`station.${visit?.station ?? "walk"}`),
+            minutes,
+          })}
+          {card.parts > 1 ? ` · ${card.part}/${card.parts}` : ""}
+        </p>
+        <h1 className="text-[28px] leading-tight font-bold">{t(`stop.${visit?.stop ?? "close"}`)}</h1>
+      </div>
+      <div className="flex gap-4 whitespace-nowrap text-ink2">
+        {other === undefined ? null : (
+          <button type="button" className="hidden min-h-[48px] underline md:inline" onClick={props.onOther}>
+            {t(`inspect.${other}`)}
+          </button>
+        )}
+        <button type="button" className="hidden min-h-[48px] underline md:inline" onClick={props.onKeys}>
+          {t("inspect.keys")} ?
+        </button>
+        <button type="button" className="min-h-[48px] underline" onClick={props.onDecide}>
+          {t("inspect.decision")}
+        </button>
+      </div>
+    </div>
+  );
+}
