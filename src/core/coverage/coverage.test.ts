@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { sections } from "./clauses";
+import { sections } from "./clauses/clauses";
 import { idsNamed, knownIds } from "./ids";
 import { coveragePage } from "./page";
 

@@ -3,7 +3,7 @@ import { buildMachine } from "../machine/machine";
 import { families, powersOf } from "../vocabulary/families";
 import { figureIds } from "../vocabulary/figures";
 import { parts } from "../vocabulary/parts";
-import { sections } from "./clauses";
+import { sections } from "./clauses/clauses";
 import { checksOfFamily, idsNamed, knownIds, unknownSheet } from "./ids";
 
 /** Parts, conditions, checks, function tests and interlocks of one family, whatever is fitted. */
