@@ -1,7 +1,7 @@
 // Mistakes to plant, one for each way a bad unit was once made to look good or a report was lost: the rule taken out
 // of the source, and the tests that must then fail. `npm run test:planted` plants them one by one in a copy.
 
-const sql4 = "src/server/database/migrations/004-trust.ts";
+const sql = (part) => `src/server/database/migrations/${part}.ts`;
 
 /** Each: what goes wrong, in which file what becomes what, and the tests (of which project) that find it. */
 export const mistakes = [
@@ -72,7 +72,7 @@ export const mistakes = [
   ],
   [
     "a line found by one vanishes under another's signature",
-    sql4,
+    sql("004-findings"),
     "WHERE (f.place OR f.grade IN ('watch','repair_by'))",
     "WHERE (NOT f.place AND f.grade IN ('watch','repair_by'))",
     "database",
@@ -80,7 +80,7 @@ export const mistakes = [
   ],
   [
     "an open repair vanishes under another's signature",
-    sql4,
+    sql("004-findings"),
     "f.grade IN ('watch','repair_by'))",
     "f.grade = 'watch')",
     "database",
@@ -177,7 +177,7 @@ export const mistakes = [
   ],
   [
     "whoever repaired first releases, another having repaired last",
-    sql4,
+    sql("004-tags"),
     "kind = 'repaired' AND person_id = NEW.person_id) THEN",
     "kind = 'repaired' AND person_id = NEW.person_id AND ledger_position = last_repair) THEN",
     "database",
@@ -185,7 +185,7 @@ export const mistakes = [
   ],
   [
     "a policy that does not say lets anybody release",
-    sql4,
+    sql("004-tags"),
     "coalesce(s.policy->>'returnToService', 'owner_only')",
     "coalesce(s.policy->>'returnToService', 'second_person')",
     "database",
@@ -243,7 +243,7 @@ export const mistakes = [
   ],
   [
     "what cannot be read holds nothing",
-    sql4,
+    sql("004-findings"),
     "\n  UNION ALL\n  SELECT unit_id, 'R-' || upper(left(id::text, 4)), received_at FROM standing_report WHERE unit_id IS NOT NULL;",
     ";",
     "database",
@@ -251,7 +251,7 @@ export const mistakes = [
   ],
   [
     "the sender looks at their own report",
-    sql4,
+    sql("004-findings"),
     "IF report.sent_by = NEW.looked_by AND report.kind <> 'unmatched_tag' THEN",
     "IF false THEN",
     "database",
@@ -283,7 +283,7 @@ export const mistakes = [
   ],
   [
     "tag 10,000 is cut short",
-    sql4,
+    sql("004-tags"),
     "CASE WHEN n < 10000 THEN lpad(n::text, 4, '0') ELSE n::text END",
     "lpad(n::text, 4, '0')",
     "database",
@@ -331,8 +331,32 @@ export const mistakes = [
     "tests/screens/single-taps.test.tsx",
   ],
   [
+    "what is bent is lowered all the same",
+    "src/core/proof/way-home.ts",
+    '!bears.includes("everything") &&',
+    "",
+    "unit",
+    "src/core/proof/way-home.test.ts",
+  ],
+  [
+    "a raised machine is brought down by what would not stop",
+    "src/core/machine/ways-down.ts",
+    "down !== undefined && stopsLetGo(machine, down, station)",
+    "down !== undefined",
+    "unit",
+    "src/core/proof/way-home.test.ts",
+  ],
+  [
+    "what is measured is answered with what is looked at",
+    "src/core/catalogue/listed.ts",
+    "  definition.measure === undefined &&\n",
+    "",
+    "unit",
+    "src/core/catalogue/listed.test.ts",
+  ],
+  [
     "an answer is made better without a reason",
-    "src/screens/inspect/inspect.tsx",
+    "src/screens/inspect/answers.ts",
     "if (before === undefined || ended || (found && wasFine)) void log.add([body]);",
     'if (before?.id !== "") void log.add([body]);',
     "screens",
