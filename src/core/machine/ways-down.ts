@@ -13,7 +13,7 @@ export interface Lowering {
   readonly power: "main" | "auxiliary" | "none";
 }
 
-/** What carries the platform up, in the order in which it is brought down; and what first has to be drawn in, if it is out. */
+/** What carries the platform up, in the order in which it comes down: a tower's telescope is drawn in before the tower. */
 const carriers = ["lift", "main", "tower_telescope", "tower"];
 
 /** At rest, to a hundredth of its travel. */
@@ -21,7 +21,8 @@ const atRest = 0.01;
 
 /**
  * Every way that would bring the platform down from this state on the machine as built or as failed, tried on the
- * model: each carrier that is up, one after the other, each stopping when it is let go. None: whoever is aboard is stranded.
+ * model: each carrier that is up, one after the other, each stopping when it is let go. None: whoever is aboard is
+ * stranded.
  */
 export function loweringsFrom(machine: Machine, state: State): readonly Lowering[] {
   const up = carriers

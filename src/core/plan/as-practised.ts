@@ -8,6 +8,7 @@ import type { Practice } from "../vocabulary/practice";
 import type { PlanState } from "../vocabulary/state/values";
 import { broughtDown } from "./brought-down";
 import { foundRaised } from "./found";
+import { behindCovers } from "./places";
 
 /** What of the day itself changes how a check is made. */
 interface Day {
@@ -78,7 +79,7 @@ export function asPractised(
 
 /** What is touched in a power compartment is touched with the supply off. */
 const touchesPower = (definition: CheckDefinition): boolean =>
-  definition.at.some((stop) => ["battery_tray", "engine_bay", "hydraulic_tray", "disconnect"].includes(stop));
+  definition.at.some((stop) => behindCovers.includes(stop) || stop === "disconnect");
 
 /**
  * One visit to a slope serves brake hold and tilt lamp when a grade lies within what the machine may climb and

@@ -13,6 +13,9 @@ export type OutlineM = number;
 const clearanceM = 0.6;
 export const walkM_per_min = 50;
 
+/** Looked into with a cover open. */
+export const behindCovers: readonly StopId[] = ["battery_tray", "engine_bay", "hydraulic_tray"];
+
 /** Where a person stands for the stops that are not a place of the sheet; the first the sheet sets. */
 const standsAt: Partial<Record<StopId, readonly PositionId[]>> = {
   rails: ["entry", "boom_end"],

@@ -1,5 +1,6 @@
 import type { Check } from "../catalogue/catalogue";
 import type { Practice } from "../vocabulary/practice";
+import { behindCovers } from "./places";
 
 /** One rule of order: every check of `earlier` is done before any of `later`. */
 export interface OrderRule {
@@ -25,7 +26,7 @@ const station =
 const powered = ({ definition }: Check) => definition.powered === true || definition.phase === "stack";
 const byHand = ({ definition }: Check) => definition.id.startsWith("crank.");
 const looks = phase("walk", "rails");
-const underCovers = (c: Check) => looks(c) && ["battery_tray", "engine_bay", "hydraulic_tray"].includes(c.at);
+const underCovers = (c: Check) => looks(c) && behindCovers.includes(c.at);
 /** On a machine found in the air: what brings it down comes before the loop. */
 const bringsDown = ({ definition }: Check) => definition.bringsDown === true;
 /** Let down from where it was found by what asks for no enable. */

@@ -29,9 +29,9 @@ const pick = <T>(random: Random, list: readonly T[]): T | undefined =>
 
 /**
  * Works a machine at random, as far as anybody may, beside the same machine failed in each of these ways, and says which
- * of them gave themselves away for certain. Every lamp and sound is watched throughout. Nothing of a plan, a check or an
- * argument is asked, only what is permitted; a part stands at an end of its travel or a short command off it, as on a
- * walk, and nobody brings about what is argued never to be.
+ * of them gave themselves away for certain. Every lamp and sound is watched throughout. No plan and no check is asked, only
+ * what is permitted, short of the states that an interlock's own entry argues nobody brings about; a part stands at an end
+ * of its travel or a short command off it, as on a walk.
  */
 export function shownAtRandom(
   { machine }: Subject,

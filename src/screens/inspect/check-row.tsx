@@ -142,7 +142,7 @@ function SheetSays({ check, model }: { check: Check; model: InspectModel }) {
     ...chosen.map(({ id, value }) => `${t(`choice.${id}`)} ${t(`choiceValue.${value}`)}`),
   ];
   return said.length === 0 ? null : (
-    <p className="leading-snug font-semibold text-ink">{t("inspect.sheetSays", { what: said.join("; ") })}</p>
+    <p className="leading-snug font-semibold text-ink">{`${said.join(". ")}.`}</p>
   );
 }
 

@@ -34,7 +34,7 @@ export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<st
     const tookMin = (Date.parse(first.at) - Date.parse(before.at)) / 60_000;
     const all = answers.reduce((sum, { estimate }) => sum + estimate, 0);
     for (const { id, estimate } of answers) {
-      const mine = all === 0 ? 0 : (tookMin * estimate) / all;
+      const mine = (tookMin * estimate) / all;
       const within = Math.min(estimate * slowest, Math.max(estimate / quickest, mine));
       taken.set(id, [...(taken.get(id) ?? []), within]);
     }
