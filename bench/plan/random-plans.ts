@@ -1,7 +1,7 @@
 import { checkPlan } from "../../src/core/plan/checker/check-plan";
 import { asChecked } from "../../src/core/plan/checker/steps";
 import type { Violation } from "../../src/core/plan/checker/violation";
-import { planInspection } from "../../src/core/plan/plan";
+import { planInspection, planWithBound } from "../../src/core/plan/plan";
 import { featureIds } from "../../src/core/vocabulary/features";
 import { randomCase, randomProgress, seeded } from "../../src/demo/random-input";
 
@@ -30,7 +30,7 @@ export function checkBatch({ from, count }: Batch): BatchResult {
   for (let seed = from; seed < from + count; seed++) {
     const random = seeded(seed);
     const { input, found } = randomCase(random);
-    const plan = planInspection(input);
+    const plan = planWithBound(input);
     gaps.push(plan.gap);
     if (plan.exact) exact += 1;
     for (const violation of checkPlan(input, asChecked(plan.steps))) violations.push({ ...violation, seed });

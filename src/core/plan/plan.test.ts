@@ -10,7 +10,7 @@ import type { PlanState } from "../vocabulary/state/values";
 import { checkPlan } from "./checker/check-plan";
 import { asChecked } from "./checker/steps";
 import { canBeFound, foundKinds, foundState, foundStowed } from "./found";
-import { costOf, type PlanInput, planInspection } from "./plan";
+import { costOf, type PlanInput, planInspection, planWithBound } from "./plan";
 import { everythingAtHand } from "./possible";
 import { whyRetested } from "./scope";
 
@@ -54,7 +54,10 @@ describe("planInspection", () => {
     expect(two.steps.map((s) => s.id)).toEqual(one.steps.map((s) => s.id));
     expect(one.cost).toEqual(costOf(one.steps));
     expect(one.minutes).toBeCloseTo(one.cost.minutes, 9);
-    expect(one.gap).toBeGreaterThanOrEqual(0);
+    const { gap, lowerBound, ...bounded } = planWithBound(input);
+    expect(bounded).toEqual(one);
+    expect(gap).toBeCloseTo(1 - lowerBound / one.minutes, 9);
+    expect(gap).toBeGreaterThanOrEqual(0);
   });
 
   it("holds every check of the catalogue exactly once when the scope is full", () => {

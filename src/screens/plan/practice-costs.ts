@@ -1,5 +1,5 @@
 import { foundStowed } from "@/core/plan/found";
-import { type Cost, planInspection } from "@/core/plan/plan";
+import { type Cost, planInspection, planWithBound } from "@/core/plan/plan";
 import { prove } from "@/core/proof/prove";
 import type { Sheet } from "@/core/sheet/sheet";
 import { type Practice, type PracticeId, practiceIds, practices } from "@/core/vocabulary/practice";
@@ -28,15 +28,15 @@ export interface Question {
 }
 
 export function practiceCosts({ versionId, sheet, practice, minutes }: Question): PracticeCosts {
-  const planFor = (wanted: Practice) =>
-    planInspection({ sheet, scope: { kind: "full" }, practice: wanted, minutes });
-  const { cost, gap } = planFor(practice);
+  const full = { sheet, scope: { kind: "full" }, minutes } as const;
+  const { cost, gap } = planWithBound({ ...full, practice });
   const otherOf = (id: PracticeId) =>
     (practices[id] as readonly string[])
       .filter((value) => value !== practice[id])
       .map((value) => ({
         value,
-        minutes: planFor({ ...practice, [id]: value }).cost.minutes - cost.minutes,
+        minutes:
+          planInspection({ ...full, practice: { ...practice, [id]: value } }).cost.minutes - cost.minutes,
       }))
       .reduce((a, b) => (b.minutes < a.minutes - 1e-9 ? b : a));
   const other = Object.fromEntries(practiceIds.map((id) => [id, otherOf(id)]));

@@ -4,7 +4,7 @@ import { expectedOf } from "@/core/machine/expect";
 import { buildMachine } from "@/core/machine/machine";
 import type { Change } from "@/core/plan/changes";
 import { checkPlan } from "@/core/plan/checker/check-plan";
-import { type PlanInput, type PlanStep, planInspection } from "@/core/plan/plan";
+import { type PlanInput, type PlanStep, planWithBound } from "@/core/plan/plan";
 import type { Reason } from "@/core/plan/possible";
 import type { Touch } from "@/core/plan/retest";
 import { whyRetested } from "@/core/plan/scope";
@@ -34,7 +34,7 @@ export async function planAnswer(
   words: PlanWords,
 ): Promise<PlanAnswer> {
   const input = readInput(await sheetOf(db, wanted), wanted);
-  const plan = planInspection(input);
+  const plan = planWithBound(input);
   return {
     carry: [...plan.carry],
     assistant: plan.needsAssistant,

@@ -7,7 +7,7 @@ import { featureIds } from "../../vocabulary/features";
 import { usualPractice } from "../../vocabulary/practice";
 import type { PlanId } from "../../vocabulary/state/values";
 import { type FoundKind, foundKinds, foundState } from "../found";
-import { type PlanInput, planInspection } from "../plan";
+import { type PlanInput, planInspection, planWithBound } from "../plan";
 import { everythingAtHand } from "../possible";
 import { checkPlan } from "./check-plan";
 import type { CheckedStep } from "./replay";
@@ -35,7 +35,7 @@ describe("plans of random machines", () => {
     for (let seed = 0; seed < runs; seed++) {
       const random = seeded(seed);
       const { input: wanted, found: ways } = randomCase(random);
-      const plan = planInspection(wanted);
+      const plan = planWithBound(wanted);
       expect({ seed, broken: checkPlan(wanted, asChecked(plan.steps)) }).toEqual({ seed, broken: [] });
       expect(plan.lowerBound).toBeLessThanOrEqual(plan.cost.minutes + 1e-9);
       const progress = randomProgress(random, wanted, plan.steps);
