@@ -3,7 +3,8 @@ import { createHash, randomUUID } from "node:crypto";
 import canonicalize from "canonicalize";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { InspectionEvent } from "@/core/record/events";
-import { gaps, inOrder, reduce } from "@/core/record/reduce";
+import { inOrder } from "@/core/record/order";
+import { gaps, reduce } from "@/core/record/reduce";
 import { InspectionLog } from "./inspection-log";
 import { localStore } from "./local-store";
 

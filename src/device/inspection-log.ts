@@ -1,6 +1,6 @@
 import canonicalize from "canonicalize";
 import { eventSchemaVersion, type InspectionEvent, type Saw } from "@/core/record/events";
-import { inOrder } from "@/core/record/reduce";
+import { inOrder } from "@/core/record/order";
 import { deviceId, type KeptEvent, localStore } from "./local-store";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, tryAgain } from "./send-json";
@@ -85,10 +85,11 @@ export class InspectionLog {
     const at = new Date(this.nowMs()).toISOString();
     const { events: table } = localStore();
     await localStore().transaction("rw", table, async () => {
-      const mine = (await this.kept()).filter((k) => k.deviceId === device);
+      const kept = await this.kept();
+      const mine = kept.filter((k) => k.deviceId === device);
       const served = this.fromServer.filter((e) => e.deviceId === device);
       let seq = Math.max(0, ...mine.map((k) => k.seq), ...served.map((e) => e.seq));
-      let follows = inOrder([...served, ...mine.map((k) => k.event)]).at(-1)?.id ?? null;
+      let follows = inOrder([...this.fromServer, ...kept.map((k) => k.event)]).at(-1)?.id ?? null;
       const rows: KeptEvent[] = bodies.map((body) => {
         seq += 1;
         const id = crypto.randomUUID();

@@ -1,5 +1,6 @@
 import type { InspectionEvent } from "../record/events";
-import { type Given, inOrder, isAnswer } from "../record/reduce";
+import { inOrder } from "../record/order";
+import { type Given, isAnswer } from "../record/reduce";
 import type { Grade } from "../vocabulary/grades";
 import type { Finding } from "./assess";
 

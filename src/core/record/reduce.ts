@@ -1,5 +1,6 @@
 import type { CheckKey } from "../catalogue/catalogue";
 import type { EventOf, InspectionEvent } from "./events";
+import { compareText, inOrder } from "./order";
 
 /** An answer, a reading or a skip for one check. */
 export type Given = EventOf<"answered"> | EventOf<"measured"> | EventOf<"skipped">;
@@ -23,8 +24,8 @@ export interface ReplayProblem {
 }
 
 /**
- * Reads events into what stands. The same function on the device and on the server. Order is by sequence per
- * device, then device; a repeated id counts once. Never throws: what does not fit is listed as a problem.
+ * Reads events into what stands. The same function on the device and on the server. A repeated id counts once.
+ * Never throws: what does not fit is listed as a problem.
  */
 export function reduce(events: readonly InspectionEvent[]): Reduction {
   const ordered = inOrder(events);
@@ -56,12 +57,6 @@ export function reduce(events: readonly InspectionEvent[]): Reduction {
 export const isAnswer = (event: InspectionEvent): event is Given =>
   event.type === "answered" || event.type === "measured" || event.type === "skipped";
 
-/** Events once each, in the order they were made. */
-export function inOrder(events: readonly InspectionEvent[]): readonly InspectionEvent[] {
-  const once = [...new Map(events.map((event) => [event.id, event])).values()];
-  return once.sort((a, b) => a.seq - b.seq || compareText(a.deviceId, b.deviceId) || compareText(a.id, b.id));
-}
-
 /** Sequence numbers missing from any device's run. */
 export function gaps(
   events: readonly Pick<InspectionEvent, "deviceId" | "seq" | "id">[],
@@ -79,5 +74,3 @@ export function gaps(
   }
   return found;
 }
-
-const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
