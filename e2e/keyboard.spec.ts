@@ -41,9 +41,7 @@ test("a clean scissor is walked and signed by keyboard alone", async ({ page }) 
       await expect.poll(card).not.toBe(here);
       continue;
     }
-    if (await page.getByRole("main").getByRole("button", { name: /^Done/ }).isVisible())
-      await page.keyboard.press("d");
-    else if ((await page.getByRole("button", { name: /: OK$/ }).count()) > 0 && !(await onMeasure(page)))
+    if ((await page.getByRole("button", { name: /: OK$/ }).count()) > 0 && !(await onMeasure(page)))
       await page.keyboard.press("f");
     else {
       const row = (await field.evaluate((e) => e.closest("li")?.textContent)) ?? "";

@@ -86,7 +86,7 @@ export async function walkOn(page: Page, until: () => Promise<boolean> = async (
   for (let cards = 0; cards < 80; cards++) {
     if (await until()) return;
     await clearCard(page);
-    await page.getByRole("button", { name: /^(Next|To the decision)/ }).click();
+    await page.getByRole("button", { name: /(^|Set like this\. )(Next|To the decision)/ }).click();
     if (await page.getByText("From what was found, this follows").isVisible()) return;
   }
   throw new Error("the walk did not come to an end");

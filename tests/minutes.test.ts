@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { changeMin } from "@/core/plan/variables";
 import type { InspectionEvent } from "@/core/record/events";
 import { minutesOf, minutesTaken, noteMinutes } from "@/server/inspections/minutes";
 import { yardForFile } from "./database";
@@ -64,6 +65,17 @@ describe("minutes learned from history", () => {
     expect(taken.get("doc.manual")?.[0]).toBeCloseTo(0.32, 9);
     expect(taken.get("doc.handbooks")?.[0]).toBeCloseTo(0.16, 9);
     expect(taken.get("doc.data_plate")?.[0]).toBeCloseTo(0.05, 9);
+  });
+
+  it("leave out what was changed on the machine before the answer, in the same act", () => {
+    const [said, answered] = answers(["doc.manual@documents_box.v1", 0.24]) as [
+      InspectionEvent,
+      InspectionEvent,
+    ];
+    const changed = { ...said, at: answered.at, step: "change.12.stop.ground.in" } as InspectionEvent;
+    const taken = minutesTaken([said, changed, answered]);
+    const manual = 0.16 / (0.16 + changeMin("stop.ground", "in"));
+    expect(taken.get("doc.manual")?.[0]).toBeCloseTo(0.24 * manual, 9);
   });
 
   it("become a model's running mean, and count once there are enough of them", async () => {

@@ -7,6 +7,7 @@ import type { Scope } from "../vocabulary/scope";
 import { entriesOf, type PlanState, withValue } from "../vocabulary/state/values";
 import { asPractised } from "./as-practised";
 import { changesBoundMin, walkBoundMin } from "./bound";
+import { changeKey } from "./change-key";
 import { type Change, meansOf, reachWalkingLeast } from "./changes";
 import { foundStowed } from "./found";
 import { type Group, groupsOf } from "./groups";
@@ -262,8 +263,7 @@ export function layOut(
     const reached = reachWalkingLeast(means, state, goal, at);
     for (const change of reached.changes) {
       steps.push({
-        // The key a change is recorded under.
-        id: `change.${run}${steps.length}.${change.variable}.${change.to}`,
+        id: changeKey(`${run}${steps.length}`, change),
         minutes: change.minutes,
         walkM: change.walkM,
         stop,

@@ -29,6 +29,12 @@ interface Planned {
   readonly left: string | (Readonly<Partial<Record<Ending, string>>> & { readonly otherwise: string });
 }
 
+/** Minutes a change of a variable takes. */
+export function changeMin(id: PlanId, to: string): number {
+  const { seconds } = stateTable[id].walked as unknown as Planned;
+  return (typeof seconds === "number" ? seconds : (seconds[to] ?? seconds["otherwise"] ?? 0)) / 60;
+}
+
 /** What plans change, in the order in which unmet goals are settled: by rank, then as the vocabulary names them. */
 const settled: readonly PlanId[] = [...planIds].sort(
   (a, b) => stateTable[a].walked.rank - stateTable[b].walked.rank,
@@ -40,13 +46,12 @@ export function variablesOf(sheet: Sheet): readonly PlanVariable[] {
     .filter((id) => applies(sheet, stateTable[id].to ?? {}))
     .map((id): PlanVariable => {
       const { at, powered, rank } = stateTable[id].walked;
-      const { needs, seconds, left } = stateTable[id].walked as unknown as Planned;
+      const { needs, left } = stateTable[id].walked as unknown as Planned;
       return {
         id,
         values: wordsOf(id) ?? [],
         needs: (to, state) => needs(to, state, sheet),
-        minutes: (to) =>
-          (typeof seconds === "number" ? seconds : (seconds[to] ?? seconds["otherwise"] ?? 0)) / 60,
+        minutes: (to) => changeMin(id, to),
         left: (ending) => (typeof left === "string" ? left : (left[ending] ?? left.otherwise)),
         from: at,
         powered: powered === true,

@@ -20,8 +20,15 @@ export interface Answers {
   readonly drop: () => void;
 }
 
-/** Answers given on this walk. A second one names the first and says why it was wrong; the first stays on record. */
-export function useAnswers({ log, reduction, assessment }: InspectModel): Answers {
+/**
+ * Answers given on this walk. Whoever answers a check has set the machine as its card asks: `unset`, the steps not
+ * recorded yet, go ahead of the answer in the same act. A second answer names the first and says why it was wrong;
+ * the first stays on record.
+ */
+export function useAnswers(
+  { log, reduction, assessment }: InspectModel,
+  unset: readonly { readonly id: string }[],
+): Answers {
   const [superseding, setSuperseding] = useState<Superseding>();
   const answer = useCallback(
     (check: Check, body: EventBody) => {
@@ -30,15 +37,17 @@ export function useAnswers({ log, reduction, assessment }: InspectModel): Answer
       // The first thing found wrong where all seemed well needs no reason; anything else corrects what was said.
       const found = body.type === "answered" && body.result.kind === "condition";
       const wasFine = before?.type === "answered" && before.result.kind === "fine";
-      if (before === undefined || ended || (found && wasFine)) void log.add([body]);
+      const first = body.type === "skipped" ? [] : unset.map(isSet);
+      if (before === undefined || ended || (found && wasFine)) void log.add([...first, body]);
       else setSuperseding({ body, from: before.id });
     },
-    [log, reduction, assessment],
+    [log, reduction, assessment, unset],
   );
   const fine = useCallback((check: Check, cause?: string) => answer(check, isFine(check, cause)), [answer]);
   const fineTogether = useCallback(
-    (checks: readonly Check[]) => void log.add(checks.map((check) => isFine(check))),
-    [log],
+    (checks: readonly Check[]) =>
+      void log.add([...unset.map(isSet), ...checks.map((check) => isFine(check))]),
+    [log, unset],
   );
   const measured = useCallback(
     (check: Check, value: number, limitRead: number | undefined) =>
@@ -60,6 +69,9 @@ export function useAnswers({ log, reduction, assessment }: InspectModel): Answer
   };
   return { answer, fine, fineTogether, measured, waits: superseding !== undefined, because, drop };
 }
+
+/** A change of the machine that was asked for, as made. */
+export const isSet = ({ id }: { readonly id: string }): EventBody => ({ type: "changed", step: id });
 
 const isFine = ({ key }: Check, cause?: string): EventBody => ({
   type: "answered",

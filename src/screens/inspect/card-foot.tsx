@@ -10,11 +10,13 @@ interface CardFootProps {
   readonly listed: Listed | undefined;
   /** Each line of the card has been in view. */
   readonly allSeen: boolean;
-  /** What is still open on the card, its changes among them. */
+  /** What is still open on the card. */
   readonly open: number;
   /** The stop of the next card; none after the last. */
   readonly next: StopId | undefined;
   readonly stop: StopId;
+  /** Going on says that the machine was set as the card asks. */
+  readonly sets: boolean;
   readonly onListed: () => void;
   readonly onForward: () => void;
   /** None on the first card. */
@@ -24,7 +26,7 @@ interface CardFootProps {
 /** At the foot of a card: back, and the one button that goes on, or says what keeps it. */
 export function CardFoot(props: CardFootProps) {
   const t = useTranslations();
-  const { listed, allSeen, open, next, stop } = props;
+  const { listed, allSeen, open, next, stop, sets } = props;
   const count = listed?.checks.length ?? 0;
   const asleep =
     listed?.before !== undefined
@@ -54,6 +56,7 @@ export function CardFoot(props: CardFootProps) {
         </Button>
       ) : (
         <Button look="go" onClick={props.onForward}>
+          {sets ? `${t("inspect.isSet")} ` : null}
           {next === undefined
             ? t("inspect.sign")
             : next === stop

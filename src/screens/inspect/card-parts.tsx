@@ -9,23 +9,38 @@ import type { Card } from "./cards";
 import type { InspectModel } from "./model";
 import { checkTitle, type T } from "./words";
 
-export function Changes({ card, done, onDone }: { card: Card; done: boolean; onDone: () => void }) {
+/** How the machine is to be set for a card. Answering says that it is; behind a finding that stops it, `onDone` does. */
+export function Changes({
+  card,
+  undone,
+  onDone,
+}: {
+  card: Card;
+  undone: number;
+  onDone: (() => void) | undefined;
+}) {
   const t = useTranslations();
   if (card.changes.length === 0) return null;
+  const done = undone === 0;
   return (
     <div
-      className={`mt-2.5 grid grid-cols-[1fr_auto] items-center gap-3 border-2 px-3 py-2 ${done ? "border-line" : "border-ink"}`}
+      className={`mt-2.5 grid grid-cols-[1fr_auto] items-center gap-3 border-2 border-l-[8px] px-3 py-2 ${done ? "border-line" : "border-ink border-l-brass"}`}
     >
-      <ol className="leading-snug">
-        {card.changes.map((step) => (
-          <li key={step.id} className={done ? "text-ink2" : "font-semibold"}>
-            {changeWords(t as unknown as T, step.change)}
-          </li>
-        ))}
-      </ol>
+      <div className="leading-snug">
+        {done || card.checks.length === 0 ? null : (
+          <p className="text-ink2">{t("inspect.changes", { count: card.changes.length })}</p>
+        )}
+        <ol>
+          {card.changes.map((step) => (
+            <li key={step.id} className={done ? "text-ink2" : "font-semibold"}>
+              {changeWords(t as unknown as T, step.change)}
+            </li>
+          ))}
+        </ol>
+      </div>
       {done ? (
         <span className="font-semibold text-ink2">{t("inspect.done")}</span>
-      ) : (
+      ) : onDone === undefined ? null : (
         <Button look="small" className="border-brass! bg-brass! text-brassink!" onClick={onDone}>
           {t("inspect.done")} <Key>D</Key>
         </Button>

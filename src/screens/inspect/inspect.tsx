@@ -6,7 +6,7 @@ import { said } from "@/core/underway/follow";
 import type { BoardStop } from "@/kit/board/board";
 import { Caution } from "@/kit/plate";
 import { WayHomeWords } from "../proof/way-home";
-import { useAnswers } from "./answers";
+import { isSet, useAnswers } from "./answers";
 import { AsFound } from "./as-found";
 import { Banners } from "./banners";
 import { CardFoot } from "./card-foot";
@@ -28,6 +28,7 @@ import { StateStrip } from "./state-strip";
 import { useWalkKeys } from "./walk-keys";
 import { WrongDialog } from "./wrong-dialog";
 
+const nothing: readonly never[] = [];
 const posed = new Set(["ground_tests", "stack", "ground_lowering", "platform_tests", "drive_tests"]);
 
 /** The walk: the board, the present stop's checks, the function tests by station, and the decision. */
@@ -36,7 +37,12 @@ export function Inspect({ data }: { data: InspectData }) {
   const t = useTranslations();
   const { cards, log, held, reduction, assessment } = model;
   const { card, visit, index, place, next, go: goTo } = useShownCard(model);
-  const { answer, fine, fineTogether, measured, ...second } = useAnswers(model);
+  const undone = useMemo(
+    () => card?.changes.filter((step) => !reduction.changed.has(step.id)) ?? [],
+    [card, reduction],
+  );
+  // Behind a finding that stops the machine its owner says by itself what was made safe.
+  const { answer, fine, fineTogether, measured, ...second } = useAnswers(model, held ? nothing : undone);
   const [deciding, setDeciding] = useState(false);
   const [wrong, setWrong] = useState<Check>();
   const [choosing, setChoosing] = useState(false);
@@ -73,11 +79,9 @@ export function Inspect({ data }: { data: InspectData }) {
   const current = card?.checks.find(
     (check) => mayMake(check, held) && assessment.byCheck.get(check.key)?.status === "open",
   );
-  const undone = card?.changes.filter((step) => !reduction.changed.has(step.id)) ?? [];
-  const owed = held ? 0 : undone.length;
-  const openHere = (card === undefined ? 0 : openIn(model, card)) + owed;
+  const openHere = card === undefined ? 0 : openIn(model, card);
   const listed = useMemo(() => (card === undefined ? undefined : listedOn(model, card)), [model, card]);
-  const together = listed !== undefined && listed.checks.length > 1 && owed === 0 ? listed : undefined;
+  const together = listed !== undefined && listed.checks.length > 1 ? listed : undefined;
   const panel = useRef<HTMLDivElement>(null);
   const allSeen = useSeen(panel, card?.checks.map(({ key }) => key).join(" ") ?? "");
 
@@ -85,26 +89,27 @@ export function Inspect({ data }: { data: InspectData }) {
     if (next === undefined) setDeciding(true);
     else go(next);
   };
+  const setAsAsked = () => {
+    if (undone.length > 0) void log.add(undone.map(isSet));
+  };
   const forward = () => {
-    if (openHere === 0) leave();
+    if (openHere > 0) return;
+    if (!held) setAsAsked();
+    leave();
   };
   const asListed = () => {
     if (together === undefined || together.before !== undefined || !allSeen) return;
     fineTogether(together.checks);
     leave();
   };
-  const makeChanges = () => {
-    if (undone.length > 0) void log.add(undone.map((step) => ({ type: "changed", step: step.id })));
-  };
   useWalkKeys(
     {
       n: forward,
       p: () => go(index - 1),
-      d: makeChanges,
+      d: setAsAsked,
       l: asListed,
       f: () => {
-        if (current !== undefined && current.definition.measure === undefined && undone.length === 0)
-          fine(current);
+        if (current !== undefined && current.definition.measure === undefined) fine(current);
       },
       w: () => (card?.checks.length === 1 ? setWrong(card.checks[0]) : setChoosing(true)),
       "?": () => setKeysShown(true),
@@ -199,7 +204,7 @@ export function Inspect({ data }: { data: InspectData }) {
                   </Caution>
                 </div>
               )}
-              <Changes card={card} done={undone.length === 0} onDone={makeChanges} />
+              <Changes card={card} undone={undone.length} onDone={held ? setAsAsked : undefined} />
               <ul className="mt-1">
                 {rows.map((check) => (
                   <CheckRow
@@ -207,7 +212,7 @@ export function Inspect({ data }: { data: InspectData }) {
                     check={check}
                     model={model}
                     locked={!mayMake(check, held)}
-                    current={check === current && undone.length === 0}
+                    current={check === current}
                     onFine={fine}
                     onWrong={setWrong}
                     onMeasure={measured}
@@ -219,7 +224,7 @@ export function Inspect({ data }: { data: InspectData }) {
                   checks={moves}
                   model={model}
                   locked={held}
-                  current={undone.length === 0 ? current?.key : undefined}
+                  current={current?.key}
                   onFine={fine}
                   onBoth={fineTogether}
                   onWrong={setWrong}
@@ -242,6 +247,7 @@ export function Inspect({ data }: { data: InspectData }) {
                 next === undefined ? undefined : (model.plan.visits[cards[next]?.visit ?? 0]?.stop ?? "close")
               }
               stop={stop}
+              sets={!held && undone.length > 0}
               onListed={asListed}
               onForward={forward}
               onBack={index === 0 ? undefined : () => go(index - 1)}

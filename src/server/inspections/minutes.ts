@@ -1,5 +1,7 @@
 import { sql } from "kysely";
 import { writtenChecks } from "@/core/catalogue/catalogue";
+import { changeOf } from "@/core/plan/change-key";
+import { changeMin } from "@/core/plan/variables";
 import type { InspectionEvent } from "@/core/record/events";
 import type { Db, Trx } from "@/server/database/database";
 
@@ -14,9 +16,21 @@ const movementMin = 0.15;
 
 const estimates = new Map(writtenChecks.map((check) => [check.id, check.minutes]));
 
+/** What an event is estimated to take, and the check that learns from it; changes of the machine have only the first. */
+function shareOf(event: InspectionEvent): { readonly id?: string; readonly estimate: number } | undefined {
+  if (event.type === "skipped" || event.type === "matter") return undefined;
+  if (event.type === "changed") {
+    const change = changeOf(event.step);
+    return change && { estimate: changeMin(change.variable, change.to) };
+  }
+  const id = event.check.split("@")[0] ?? "";
+  return { id, estimate: estimates.get(id) ?? movementMin };
+}
+
 /**
- * Minutes from the event before to each answer, by check, kept within reason of the catalogue's estimate. Answers given
- * in one act share the time since the event before it as their estimates do.
+ * Minutes from the event before to each answer, by check, kept within reason of the catalogue's estimate. The answers
+ * of one act, and what was changed on the machine before them, share the time since the event before as their
+ * estimates do.
  */
 export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<string, readonly number[]> {
   const taken = new Map<string, number[]>();
@@ -24,16 +38,13 @@ export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<st
     const [before, first] = [events[from - 1], events[from]] as [InspectionEvent, InspectionEvent];
     let to = from + 1;
     while (events[to]?.at === first.at && events[to]?.deviceId === first.deviceId) to += 1;
-    const answers = events.slice(from, to).flatMap((event) => {
-      if (event.type === "changed" || event.type === "skipped" || event.type === "matter") return [];
-      const id = event.check.split("@")[0] ?? "";
-      return [{ id, estimate: estimates.get(id) ?? movementMin }];
-    });
+    const act = events.slice(from, to).flatMap((event) => shareOf(event) ?? []);
     from = to;
     if (before.deviceId !== first.deviceId) continue;
     const tookMin = (Date.parse(first.at) - Date.parse(before.at)) / 60_000;
-    const all = answers.reduce((sum, { estimate }) => sum + estimate, 0);
-    for (const { id, estimate } of answers) {
+    const all = act.reduce((sum, { estimate }) => sum + estimate, 0);
+    for (const { id, estimate } of act) {
+      if (id === undefined) continue;
       const mine = (tookMin * estimate) / all;
       const within = Math.min(estimate * slowest, Math.max(estimate / quickest, mine));
       taken.set(id, [...(taken.get(id) ?? []), within]);
