@@ -50,6 +50,13 @@ module.exports = {
       to: { path: "/expectations/" },
     },
     {
+      name: "contract-imports-only-core",
+      comment: "What server, device and screens agree on rests on nothing but the core.",
+      severity: "error",
+      from: { path: "^src/contract" },
+      to: { path: "^src/", pathNot: "^src/(core|contract)" },
+    },
+    {
       name: "kit-knows-no-server",
       severity: "error",
       from: { path: "^src/kit" },

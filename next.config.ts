@@ -17,6 +17,8 @@ const config: NextConfig = {
   // Types are checked once, by `npm run check` and `npm test`; a build of the same sources need not do it again.
   typescript: { ignoreBuildErrors: true },
   distDir: process.env.ROOK_STEP_DIST ?? ".next",
+  // One page opens every walk, so that a device can keep it.
+  rewrites: async () => [{ source: "/inspect/:id", destination: "/inspect" }],
   headers: async () => [{ source: "/:path*", headers: securityHeaders }],
 };
 

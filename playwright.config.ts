@@ -11,6 +11,8 @@ export default defineConfig({
   outputDir: "test-results",
   use: {
     viewport: { width: 1280, height: 800 },
+    // What is kept on the device has tests of its own (`offline`).
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
       args: [

@@ -4,17 +4,14 @@ const anything = "00000000-0000-4000-8000-000000000000";
 const repair = { cause: "c", work: "w", repaired: [], disturbed: [], licence: "l" };
 
 test("without signing in, no page and no route answers", async ({ page }) => {
-  for (const path of [
-    "/shift",
-    "/units/LM-08",
-    "/tagged",
-    `/tags/${anything}`,
-    `/records/${anything}`,
-    `/inspect/${anything}`,
-  ]) {
+  for (const path of ["/shift", "/units/LM-08", "/tagged", `/tags/${anything}`, `/records/${anything}`]) {
     await page.goto(path);
     await expect(page).toHaveURL(/sign-in/);
   }
+  // The page of a walk holds nothing of any: it asks who one is before it shows one.
+  await page.goto(`/inspect/${anything}`);
+  await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
+  expect((await page.request.get(`/api/inspections/${anything}`)).status()).toBe(401);
   const calls = [
     "/api/inspections",
     `/api/inspections/${anything}/events`,
@@ -106,8 +103,9 @@ test("each role is refused what is not its own, by direct request and by address
   expect(
     (await page.request.post(`/api/inspections/${started.id}/events`, { data: { events: [] } })).status(),
   ).toBe(403);
-  const notMine = await page.goto(`/inspect/${started.id}`);
-  expect(notMine?.status()).toBe(404);
+  expect((await page.request.get(`/api/inspections/${started.id}`)).status()).toBe(403);
+  await page.goto(`/inspect/${started.id}`);
+  await expect(page.getByRole("heading", { name: "This inspection cannot be opened here" })).toBeVisible();
 });
 
 test("someone from another site sees nothing here, and may still tag any unit out", async ({ page }) => {

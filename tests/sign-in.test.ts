@@ -25,7 +25,8 @@ describe("sign-in", () => {
       .join("; ");
 
   it("gives an HttpOnly, SameSite cookie that names the person, and ends after the tablet was left alone", async () => {
-    const set = await signIn({ badge: "101", pin: "2468" }, new Headers(), at(0));
+    const { person, headers: set } = await signIn({ badge: "101", pin: "2468" }, new Headers(), at(0));
+    expect(person).toEqual({ id: yard.people.operator, name: "operator" });
     expect(set.getSetCookie().join()).toMatch(/HttpOnly/i);
     expect(set.getSetCookie().join()).toMatch(/SameSite=Lax/i);
     const headers = new Headers({ cookie: cookieOf(set) });

@@ -37,7 +37,7 @@ export async function existing(yard: Yard, id: string, badge: string) {
 }
 
 async function cookieOf(signIn: typeof import("@/server/people/sign-in").signIn, badge: string) {
-  const set = await signIn({ badge, pin }, new Headers(), new Date());
+  const { headers: set } = await signIn({ badge, pin }, new Headers(), new Date());
   return set
     .getSetCookie()
     .map((c) => c.split(";")[0])

@@ -4,6 +4,7 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "
 import { join } from "node:path";
 import { run, tail } from "./run.mjs";
 import { during, giveUp } from "./say.mjs";
+import { buildServiceWorker } from "./service-worker.mjs";
 
 /** Runs one of the server's own commands (TypeScript, under src/server/cli). */
 export const cli = (name, args, env, options = {}) =>
@@ -26,6 +27,7 @@ export async function ensureBuild(env = {}) {
       },
     );
     if (built.code !== 0) giveUp(`the build failed.\n${tail(built.out, 30)}`);
+    await buildServiceWorker(".next");
     writeFileSync(stamp, wanted);
   });
 }

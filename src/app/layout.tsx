@@ -2,6 +2,7 @@ import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
 import "./globals.css";
 import type { Metadata, Viewport } from "next";
 import { NextIntlClientProvider } from "next-intl";
+import { KeptApp } from "@/screens/chrome/kept-app";
 import { OutboxStrip } from "@/screens/outbox/outbox-strip";
 import { displayChoice } from "@/server/http/page";
 import { frameMessages } from "./messages";
@@ -18,6 +19,7 @@ export default async function RootLayout({ children }: { children: React.ReactNo
     <html lang="en" data-theme={theme}>
       <body>
         <NextIntlClientProvider messages={frameMessages()}>
+          <KeptApp />
           <OutboxStrip />
           {children}
         </NextIntlClientProvider>

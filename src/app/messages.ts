@@ -12,8 +12,9 @@ export const messages = { ...app, ...machine, ...sheets, ...plan, ...proof, chec
 
 /** The words most views' client parts need; the walk and the tag pages send all of them themselves. */
 export function frameMessages() {
-  const { name, nav, signIn, shift, problem, tagging, tagged, inspect, units, link, outbox, reports } = app;
-  return { name, nav, signIn, shift, problem, tagging, tagged, inspect, units, link, outbox, reports };
+  const { name, nav, signIn, shift, problem, tagging, tagged, inspect, units, link, outbox, reports, here } =
+    app;
+  return { name, nav, signIn, shift, problem, tagging, tagged, inspect, units, link, outbox, reports, here };
 }
 
 /** The words for what can fail. */

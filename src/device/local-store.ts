@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable } from "dexie";
+import type { WalkData } from "@/contract/walk";
 import type { InspectionEvent } from "@/core/record/events";
 
 /** An event as the device keeps it: until the server has it, and after. */
@@ -22,9 +23,38 @@ export interface KeptTag {
   readonly madeAt: string;
 }
 
+/** All a walk needs to be opened without a signal. Its events are kept by themselves. */
+export interface KeptWalk {
+  readonly id: string;
+  /** Whose walk it is: nobody else reads it here. */
+  readonly personId: string;
+  readonly plate: string;
+  /** The form `data` is in (`walkForm`). */
+  readonly form: number;
+  readonly data: WalkData;
+  /** What to add to this device's clock for the server's, as it was when this was read. */
+  readonly clockOffsetMs: number;
+}
+
+/** Somebody who has signed in on this device with a signal, and may do so without one. */
+export interface Enrolment {
+  readonly badge: string;
+  readonly personId: string;
+  readonly name: string;
+  /** PBKDF2 over the PIN: what it takes to try one PIN here. */
+  readonly salt: Uint8Array;
+  readonly iterations: number;
+  readonly derived: Uint8Array;
+  /** Wrong PINs in a row, and when the last was tried. */
+  readonly failures: number;
+  readonly lastFailureMs: number;
+}
+
 class LocalStore extends Dexie {
   declare events: EntityTable<KeptEvent, "id">;
   declare tags: EntityTable<KeptTag, "id">;
+  declare walks: EntityTable<KeptWalk, "id">;
+  declare enrolments: EntityTable<Enrolment, "badge">;
 
   constructor() {
     super("rook-step");
@@ -37,6 +67,7 @@ class LocalStore extends Dexie {
           .filter((row: { state: string }) => row.state === "not_taken")
           .modify({ state: "held" }),
       );
+    this.version(3).stores({ walks: "id, personId", enrolments: "badge" });
   }
 }
 

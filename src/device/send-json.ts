@@ -3,25 +3,37 @@ export type Link = "sent" | "sending" | "no_signal" | "signed_out" | "refused" |
 
 export type Answer<T> =
   | { readonly link: "sent"; readonly data: T }
-  | { readonly link: Exclude<Link, "sent" | "sending">; readonly detail?: string };
+  | {
+      readonly link: Exclude<Link, "sent" | "sending">;
+      readonly detail?: string;
+      readonly retryAfterS?: number;
+    };
 
 /** Posts JSON and tells apart why it did not arrive. Never throws. */
-export async function sendJson<T>(path: string, body: unknown): Promise<Answer<T>> {
+export const sendJson = <T>(path: string, body: unknown): Promise<Answer<T>> =>
+  asked(path, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+
+/** Reads JSON and tells apart why none came. Never throws. */
+export const getJson = <T>(path: string): Promise<Answer<T>> => asked(path, { cache: "no-store" });
+
+async function asked<T>(path: string, how: RequestInit): Promise<Answer<T>> {
   let answer: Response;
   try {
-    answer = await fetch(path, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-    });
+    answer = await fetch(path, how);
   } catch {
     return { link: "no_signal" };
   }
-  const data = (await answer.json().catch(() => undefined)) as (T & { detail?: string }) | undefined;
+  const data = (await answer.json().catch(() => undefined)) as
+    | (T & { detail?: string; retryAfterS?: number })
+    | undefined;
   if (answer.ok) return data === undefined ? { link: "server_trouble" } : { link: "sent", data };
-  const detail = data?.detail;
-  if (answer.status === 401) return { link: "signed_out", detail };
-  return { link: answer.status >= 500 ? "server_trouble" : "refused", detail };
+  const { detail, retryAfterS } = data ?? {};
+  const link = answer.status === 401 ? "signed_out" : answer.status >= 500 ? "server_trouble" : "refused";
+  return { link, detail, retryAfterS };
 }
 
 /** Whether trying again by itself can help. */

@@ -1,3 +1,4 @@
+import "fake-indexeddb/auto";
 import { act } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { SignIn } from "@/screens/sign-in/sign-in";
@@ -9,7 +10,7 @@ const settle = () => act(async () => {});
 
 describe("signing in", () => {
   it("goes from the badge to the PIN at Enter, so that no PIN is typed where it can be read", () => {
-    show(<SignIn idleMinutes={10} />);
+    show(<SignIn />);
     expect(document.activeElement).toBe(badge());
     type("Badge number", "1041");
     enter("Badge number");
@@ -21,7 +22,7 @@ describe("signing in", () => {
   });
 
   it("takes digits only, twelve at most, by keyboard and by pad", () => {
-    show(<SignIn idleMinutes={10} />);
+    show(<SignIn />);
     type("Badge number", "10a4-1 x");
     expect(badge().value).toBe("1041");
     for (let i = 0; i < 20; i++) press("7");
@@ -33,7 +34,7 @@ describe("signing in", () => {
   it("forgets the PIN when refused, says why and waits as long as it is told to", async () => {
     vi.useFakeTimers();
     serverSays([429, { detail: "Badge or PIN is not right.", retryAfterS: 2 }]);
-    show(<SignIn idleMinutes={10} />);
+    show(<SignIn />);
     type("Badge number", "1041");
     type("PIN", "0000");
     press("Sign in");
@@ -52,12 +53,12 @@ describe("signing in", () => {
 
   it("says that there is no signal, and keeps the badge", async () => {
     serverSays("no signal");
-    show(<SignIn idleMinutes={10} />);
+    show(<SignIn />);
     type("Badge number", "1041");
     type("PIN", "4710");
     enter("PIN");
     await settle();
-    expect(alerted().join()).toContain("No signal");
+    await vi.waitFor(() => expect(alerted().join()).toContain("has not signed in on this tablet before"));
     expect(badge().value).toBe("1041");
   });
 });

@@ -36,7 +36,7 @@ export function walkOf(sheet: Sheet, more: Partial<InspectData> = {}): InspectDa
     },
     minutes: {},
     topUps: {},
-    person: "R. Oake",
+    person: { id: "00000000-0000-4000-8000-0000000000bb", name: "R. Oake" },
     nowMs: startMs,
     offsetMin: 0,
     shift: { id: "early", startMs: startMs + 3_000_000, endMs: startMs + 31_800_000 },

@@ -3,9 +3,9 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
+import { signOut } from "@/device/sign-in";
 import { Button, buttonLook } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
-import { send } from "../send";
 
 export interface Display {
   readonly theme: "day" | "night" | "auto";
@@ -71,7 +71,7 @@ export function DisplayMenu({ person, display }: { person: string; display: Disp
         <Button
           className="mt-4 w-full"
           onClick={async () => {
-            await send("/api/sign-out", {});
+            await signOut();
             window.location.assign("/sign-in");
           }}
         >

@@ -167,7 +167,7 @@ export function DecisionView({
       </section>
       <section className="flex flex-col gap-4 p-5">
         <p className="border-[2.5px] border-ink px-3.5 py-2">{t("decide.authority")}</p>
-        <SignatureField name={data.person} onChange={setSignature} />
+        <SignatureField name={data.person.name} onChange={setSignature} />
         {state.toSend > 0 ? (
           <p className="font-semibold">{t("decide.owedWait", { count: state.toSend })}</p>
         ) : null}

@@ -46,7 +46,7 @@ export function InspectHeader({
         >
           {link}
         </span>
-        <b className="hidden text-ink md:inline">{data.person}</b>
+        <b className="hidden text-ink md:inline">{data.person.name}</b>
       </div>
     </header>
   );

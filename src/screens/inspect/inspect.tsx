@@ -6,6 +6,7 @@ import { said } from "@/core/underway/follow";
 import type { BoardStop } from "@/kit/board/board";
 import { Caution } from "@/kit/plate";
 import { WayHomeWords } from "../proof/way-home";
+import { SignIn } from "../sign-in/sign-in";
 import { isSet, useAnswers } from "./answers";
 import { AsFound } from "./as-found";
 import { Banners } from "./banners";
@@ -16,6 +17,7 @@ import { isMove } from "./cards";
 import { CheckRow } from "./check-row";
 import { DecisionView } from "./decision";
 import { InspectHeader } from "./header";
+import { useLocked } from "./locked";
 import { MatterLine } from "./matter-line";
 import { type InspectData, mayMake, useInspection } from "./model";
 import { MoveTable } from "./move-table";
@@ -43,6 +45,7 @@ export function Inspect({ data }: { data: InspectData }) {
   );
   // Behind a finding that stops the machine its owner says by itself what was made safe.
   const { answer, fine, fineTogether, measured, ...second } = useAnswers(model, held ? nothing : undone);
+  const { locked, onHere } = useLocked(model);
   const [deciding, setDeciding] = useState(false);
   const [wrong, setWrong] = useState<Check>();
   const [choosing, setChoosing] = useState(false);
@@ -114,7 +117,7 @@ export function Inspect({ data }: { data: InspectData }) {
       w: () => (card?.checks.length === 1 ? setWrong(card.checks[0]) : setChoosing(true)),
       "?": () => setKeysShown(true),
     },
-    !deciding,
+    !deciding && !locked,
   );
   // Each card is read from its top, on a phone where the page scrolls and on a tablet where its panel does.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the card shown is what it waits for
@@ -143,7 +146,9 @@ export function Inspect({ data }: { data: InspectData }) {
     <div className="flex min-h-dvh flex-col md:h-dvh" onClickCapture={onlyOnce}>
       <InspectHeader model={model} onTagged={(number) => setTagsHere((was) => [...was, number])} />
       <Banners model={model} tags={tags} />
-      {deciding ? (
+      {locked ? (
+        <SignIn onHere={onHere} />
+      ) : deciding ? (
         <DecisionView model={model} onBack={() => setDeciding(false)} onGo={goCheck} />
       ) : (
         <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr] md:grid-cols-[minmax(0,53%)_minmax(0,1fr)] md:grid-rows-1">

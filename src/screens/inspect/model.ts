@@ -1,5 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import type { WalkData } from "@/contract/walk";
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
 import type { Decision, DecisionFacts } from "@/core/decision/decide";
 import { judge } from "@/core/decision/judge";
@@ -8,41 +9,19 @@ import type { MatterStanding } from "@/core/grade/matters";
 import type { Plan, PlanInput } from "@/core/plan/plan";
 import type { Touch } from "@/core/plan/retest";
 import { whyRetested } from "@/core/plan/scope";
-import type { InspectionEvent, Saw } from "@/core/record/events";
+import type { Saw } from "@/core/record/events";
 import type { Reduction } from "@/core/record/reduce";
-import type { Sheet } from "@/core/sheet/sheet";
 import { type Circumstances, circumstancesOf, follow, type Known } from "@/core/underway/follow";
-import type { Policy } from "@/core/vocabulary/policy";
 import { practiceOf } from "@/core/vocabulary/practice";
-import type { Scope } from "@/core/vocabulary/scope";
-import type { PlanState } from "@/core/vocabulary/state/values";
 import { InspectionLog, type LogState } from "@/device/inspection-log";
+import { keepFacts } from "@/device/kept-walks";
 import { live } from "@/device/live";
 import { outbox } from "@/device/outbox";
+import { getJson } from "@/device/send-json";
 import { type Card, cardsOf } from "./cards";
 
-/** What the server gives the device to inspect one unit. */
-export interface InspectData {
-  readonly id: string;
-  readonly unitId: string;
-  readonly plate: string;
-  readonly scope: Scope;
-  readonly sheet: Sheet;
-  readonly policy: Policy;
-  readonly found: PlanState;
-  readonly events: readonly InspectionEvent[];
-  /** The head of the unit's ledger, read before `facts`: what this device has seen of it. */
-  readonly head: Saw;
-  readonly facts: DecisionFacts;
-  /** Minutes a check has really taken on this model, by its id. */
-  readonly minutes: Readonly<Record<string, number>>;
-  /** Earlier top-ups by check key. */
-  readonly topUps: Readonly<Record<string, number>>;
-  readonly person: string;
-  readonly nowMs: number;
-  /** The site's clock, minutes ahead of UTC. */
-  readonly offsetMin: number;
-  readonly shift: { readonly id: string; readonly startMs: number; readonly endMs: number };
+/** What a walk is drawn from: what the server gave, its `nowMs` as of opening it here, and how this device shows it. */
+export interface InspectData extends WalkData {
   readonly measures: "metric" | "imperial";
 }
 
@@ -92,15 +71,13 @@ export function useInspection(data: InspectData): InspectModel {
   }, [log, data.id]);
   const state = useSyncExternalStore(log.subscribe, log.snapshot, log.snapshot);
   const readFacts = useCallback(async () => {
-    try {
-      const answer = await fetch(`/api/inspections/${data.id}/facts`);
-      if (!answer.ok) return;
-      const { facts: now, head } = (await answer.json()) as { facts: DecisionFacts; head: Saw };
-      setFacts(now);
-      log.see(head);
-    } catch {
-      // Without a signal what was read last stands, and says as of when.
-    }
+    const answer = await getJson<{ facts: DecisionFacts; head: Saw }>(`/api/inspections/${data.id}/facts`);
+    // Without a signal what was read last stands, and says as of when.
+    if (answer.link !== "sent") return;
+    const { facts: now, head } = answer.data;
+    setFacts(now);
+    log.see(head);
+    void keepFacts(data.id, now, head);
   }, [data.id, log]);
   useEffect(() => {
     if (state.behind) void readFacts();

@@ -1,14 +1,21 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useEffect, useRef, useState } from "react";
+import { idleMinutes } from "@/contract/session";
+import type { Present } from "@/device/present";
+import { signIn } from "@/device/sign-in";
 import { Button } from "@/kit/button";
 import { Glyph } from "@/kit/plate";
-import { send } from "../send";
 
 const digits = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
 
-/** Badge and PIN, by keyboard or by a pad large enough for gloves. */
-export function SignIn({ idleMinutes }: { idleMinutes: number }) {
+/** Badge and PIN, by keyboard or by a pad large enough for gloves; without a signal, for whom this tablet knows. */
+export function SignIn({
+  onHere = () => window.location.assign("/shift"),
+}: {
+  /** Who has signed in. */
+  onHere?: (person: Present) => void;
+}) {
   const t = useTranslations();
   const [badge, setBadge] = useState("");
   const [pin, setPin] = useState("");
@@ -27,15 +34,19 @@ export function SignIn({ idleMinutes }: { idleMinutes: number }) {
   const change = field === "badge" ? setBadge : setPin;
   const submit = async () => {
     setBusy(true);
-    const answer = await send("/api/sign-in", { badge, pin });
-    if (answer.ok) {
-      window.location.assign("/shift");
+    const answer = await signIn(badge, pin);
+    if (answer.kind === "here") {
+      onHere(answer.person);
       return;
     }
     setBusy(false);
     setPin("");
-    setProblem(answer.detail);
-    setWaitS(answer.retryAfterS ?? 0);
+    if (answer.kind === "not_enrolled") {
+      setProblem(t("signIn.notEnrolled"));
+      return;
+    }
+    setProblem(answer.kind === "refused" ? answer.detail : t("signIn.noMatch"));
+    setWaitS(Math.ceil(answer.waitMs / 1000));
   };
   const input = (name: "badge" | "pin", label: string, value: string, set: (next: string) => void) => (
     <label className="block">

@@ -1,4 +1,5 @@
 import { sql } from "kysely";
+import { idleMinutes } from "@/contract/session";
 import { type Db, database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { auth } from "./auth";
@@ -12,9 +13,6 @@ export interface SignedIn {
   /** Roles by site. */
   readonly roles: ReadonlyMap<string, readonly Role[]>;
 }
-
-/** Minutes without any request after which a shared tablet asks for the PIN again. */
-export const idleMinutes = 20;
 
 /** Who is signed in by these request headers, or undefined. Counts as use of the session. */
 export async function whoIs(headers: Headers, at: Date, db: Db = database()): Promise<SignedIn | undefined> {

@@ -18,12 +18,12 @@ const longestWaitS = 900;
 export const waitAfterS = (failures: number): number =>
   failures < freeTries ? 0 : Math.min(longestWaitS, 5 * 2 ** (failures - freeTries));
 
-/** Signs a person in; gives the headers that set the session cookie. A wrong PIN makes the next try wait longer. */
+/** Signs a person in; gives who it is and the headers that set the session cookie. A wrong PIN makes the next try wait longer. */
 export async function signIn(
   credentials: z.infer<typeof signInSchema>,
   headers: Headers,
   at: Date,
-): Promise<Headers> {
+): Promise<{ readonly person: { readonly id: string; readonly name: string }; readonly headers: Headers }> {
   const db = database();
   const { badge, pin } = credentials;
   // The failure is counted before the PIN is tried, so that tries made at once all count.
@@ -44,13 +44,17 @@ export async function signIn(
       { retryAfterS: waitS },
     );
   }
-  const person = await db.selectFrom("person").select("active").where("badge", "=", badge).executeTakeFirst();
+  const person = await db
+    .selectFrom("person")
+    .select(["id", "name", "active"])
+    .where("badge", "=", badge)
+    .executeTakeFirst();
   if (person?.active !== true)
     throw new Problem(403, "not-active", "this badge is no longer in use; ask the owner");
   await db.deleteFrom("signInDelay").where("badge", "=", badge).execute();
   const set = new Headers();
   for (const cookie of response.headers.getSetCookie()) set.append("set-cookie", cookie);
-  return set;
+  return { person: { id: person.id, name: person.name }, headers: set };
 }
 
 async function countFailure(db: Db, badge: string, at: Date): Promise<number> {

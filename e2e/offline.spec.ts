@@ -1,0 +1,104 @@
+import type { BrowserContext } from "@playwright/test";
+import { beginWalk, expect, type Page, pin, test } from "./yard";
+
+test.use({ serviceWorkers: "allow" });
+
+/** Signs in as a person does, so that the tablet knows them when the signal is gone. */
+async function signInHere(page: Page, badge: string): Promise<void> {
+  await page.getByLabel("Badge number").fill(badge);
+  await page.getByLabel("PIN").fill(pin);
+  await page.getByLabel("PIN").press("Enter");
+}
+
+/** Waits until the app is kept on this device: what is opened from now on needs no signal. */
+const kept = (page: Page) => page.evaluate(async () => void (await navigator.serviceWorker.ready));
+
+async function ready(page: Page, badge: string, plate: string): Promise<string> {
+  await page.goto("/sign-in");
+  await signInHere(page, badge);
+  await page.waitForURL("**/shift");
+  await kept(page);
+  return beginWalk(page, plate);
+}
+
+const fine = (page: Page) => page.getByRole("button", { name: /: OK$/ });
+
+/** No signal, and the browser begun anew as far as a page can tell. */
+async function coldStart(context: BrowserContext, path: string): Promise<Page> {
+  for (const page of context.pages()) await page.close();
+  const page = await context.newPage();
+  await page.goto(path);
+  return page;
+}
+
+test("a walk opens and goes on without a signal after a cold start, and all of it is sent when it is back", async ({
+  page,
+  context,
+}) => {
+  const id = await ready(page, "1041", "LM-05");
+  await fine(page).first().click();
+  await expect(page.getByRole("banner").getByRole("status")).toHaveText("All sent");
+  const open = await fine(page).count();
+
+  await context.setOffline(true);
+  const cold = await coldStart(context, `/inspect/${id}`);
+  await expect(fine(cold)).toHaveCount(open);
+  await fine(cold).first().click();
+  await expect(fine(cold)).toHaveCount(open - 1);
+  await expect(cold.getByRole("banner").getByRole("status")).toContainText("kept here");
+  // What is not kept on the tablet says what is.
+  await cold.goto("/shift");
+  await expect(cold.getByRole("heading", { level: 1 })).toHaveText("Inspections kept on this tablet");
+  await cold.getByRole("link", { name: "Continue, LM-05" }).click();
+  await expect(fine(cold)).toHaveCount(open - 1);
+
+  await context.setOffline(false);
+  await expect(cold.getByRole("banner").getByRole("status")).toHaveText("All sent", { timeout: 15_000 });
+  const answer = await cold.request.get(`/api/inspections/${id}`);
+  expect(((await answer.json()) as { walk: { events: unknown[] } }).walk.events).toHaveLength(2);
+});
+
+test("without a signal a tablet left alone asks for the PIN, in place, and lets nobody read another's walk", async ({
+  page,
+  context,
+}) => {
+  const id = await ready(page, "1041", "LM-06");
+  const open = await fine(page).count();
+  await context.setOffline(true);
+  const leftAlone = (of: Page) =>
+    of.evaluate(() => {
+      const here = JSON.parse(localStorage.getItem("rook-step-present") ?? "{}") as { seenMs: number };
+      localStorage.setItem(
+        "rook-step-present",
+        JSON.stringify({ ...here, seenMs: here.seenMs - 21 * 60_000 }),
+      );
+    });
+  await fine(page).first().click();
+  await expect(fine(page)).toHaveCount(open - 1);
+  await leftAlone(page);
+  await page.keyboard.press("?");
+  await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
+  await signInHere(page, "1041");
+  await expect(fine(page)).toHaveCount(open - 1);
+
+  await leftAlone(page);
+  const cold = await coldStart(context, `/inspect/${id}`);
+  await signInHere(cold, "1042");
+  await expect(cold.getByRole("alert").filter({ hasText: "has not signed in on this tablet" })).toBeVisible();
+  await cold.getByLabel("Badge number").fill("1041");
+  await cold.getByLabel("PIN").fill("0000");
+  await cold.getByLabel("PIN").press("Enter");
+  await expect(cold.getByText("Badge and PIN do not match")).toBeVisible();
+  await signInHere(cold, "1041");
+  await expect(fine(cold)).toHaveCount(open - 1);
+  // A tag-out needs no signal at all.
+  await cold.keyboard.press("t");
+  await cold.getByRole("button", { name: "Leak" }).click();
+  await cold.getByRole("button", { name: "Tag it out now" }).click();
+  await expect(cold.getByText("LM-06 is held here")).toBeVisible();
+  await context.setOffline(false);
+  await cold.goto("/tagged");
+  await expect(cold.getByRole("listitem").filter({ hasText: "LM-06" }).first()).toBeVisible({
+    timeout: 15_000,
+  });
+});

@@ -1,0 +1,36 @@
+import { createHash } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+
+/** Pages that hold nothing of anybody: a device keeps them and opens with them where there is no signal. */
+const shells = ["/inspect", "/here"];
+
+/**
+ * Bundles the service worker of a build, with the list of what it keeps on the device: every script, style and font of
+ * this very build, and the pages that open without a signal.
+ */
+export async function buildServiceWorker(dist) {
+  const { build } = await import("esbuild");
+  const files = readdirSync(join(dist, "static"), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && /\.(js|css|woff2|svg)$/.test(entry.name))
+    .map((entry) => join(entry.parentPath, entry.name).slice(dist.length + 1))
+    .sort();
+  const buildId = createHash("sha256")
+    .update(readFileSync(join(dist, "BUILD_ID")))
+    .digest("hex")
+    .slice(0, 16);
+  const kept = [
+    // Their names change with what is in them.
+    ...files.map((file) => ({ url: `/_next/${file}`, revision: null })),
+    ...shells.map((url) => ({ url, revision: buildId })),
+  ];
+  await build({
+    entryPoints: [join("src", "device", "service-worker.ts")],
+    outfile: join(dist, "service-worker.js"),
+    bundle: true,
+    minify: true,
+    format: "iife",
+    target: "es2022",
+    define: { "self.__SW_MANIFEST": JSON.stringify(kept), "process.env.NODE_ENV": '"production"' },
+  });
+}

@@ -1,0 +1,37 @@
+import type { DecisionFacts } from "@/core/decision/decide";
+import type { InspectionEvent, Saw } from "@/core/record/events";
+import type { Sheet } from "@/core/sheet/sheet";
+import type { Policy } from "@/core/vocabulary/policy";
+import type { Scope } from "@/core/vocabulary/scope";
+import type { PlanState } from "@/core/vocabulary/state/values";
+
+/** Counted up whenever `WalkData` changes: what a device kept in another form is read from the server again. */
+export const walkForm = 1;
+
+/** What the server gives a device to inspect one unit, with a signal or without. */
+export interface WalkData {
+  readonly id: string;
+  readonly unitId: string;
+  readonly plate: string;
+  readonly scope: Scope;
+  readonly sheet: Sheet;
+  readonly policy: Policy;
+  readonly found: PlanState;
+  readonly events: readonly InspectionEvent[];
+  /** The head of the unit's ledger, read before `facts`: what this device has seen of it. */
+  readonly head: Saw;
+  readonly facts: DecisionFacts;
+  /** Minutes a check has really taken on this model, by its id. */
+  readonly minutes: Readonly<Record<string, number>>;
+  /** Earlier top-ups by check key. */
+  readonly topUps: Readonly<Record<string, number>>;
+  /** Whose walk it is. */
+  readonly person: { readonly id: string; readonly name: string };
+  readonly nowMs: number;
+  /** The site's clock, minutes ahead of UTC. */
+  readonly offsetMin: number;
+  readonly shift: { readonly id: string; readonly startMs: number; readonly endMs: number };
+}
+
+/** `GET /api/inspections/:id`: the walk, or that it is signed and only its record is left. */
+export type WalkAnswer = { readonly sealed: true } | { readonly sealed: false; readonly walk: WalkData };

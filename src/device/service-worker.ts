@@ -1,0 +1,55 @@
+/// <reference lib="webworker" />
+import { type PrecacheEntry, Serwist } from "serwist";
+
+declare const self: ServiceWorkerGlobalScope & { __SW_MANIFEST: (PrecacheEntry | string)[] };
+
+/** Asked of a new version that waits, by a page that is no walk. */
+export interface TakeOver {
+  readonly type: "take over";
+}
+
+/**
+ * Keeps the app itself on the device. A walk opens from what is kept, signal or not, by the version it was begun with;
+ * any other page comes from the server, and where that is not reached from the page that says what is kept here.
+ * Nothing of the server's data is kept by it: that is the local store's, with whose it is.
+ */
+const serwist = new Serwist({
+  precacheEntries: self.__SW_MANIFEST,
+  precacheOptions: { cleanupOutdatedCaches: true },
+  skipWaiting: false,
+  clientsClaim: true,
+  navigationPreload: false,
+});
+
+const isWalk = ({ pathname }: URL): boolean => pathname.startsWith("/inspect/");
+
+serwist.registerCapture(
+  ({ request, url, sameOrigin }) => sameOrigin && request.mode === "navigate" && isWalk(url),
+  async ({ request }) => (await serwist.matchPrecache("/inspect")) ?? fetch(request),
+);
+
+serwist.registerCapture(
+  ({ request, url, sameOrigin }) => sameOrigin && request.mode === "navigate" && !isWalk(url),
+  async ({ request }) => {
+    try {
+      return await fetch(request);
+    } catch (unreached) {
+      const here = await serwist.matchPrecache("/here");
+      if (here === undefined) throw unreached;
+      return here;
+    }
+  },
+);
+
+serwist.addEventListeners();
+
+// A walk that is open keeps the version it was opened with: a new one waits until none is.
+self.addEventListener("message", (event) => {
+  if ((event.data as TakeOver | undefined)?.type !== "take over") return;
+  event.waitUntil(
+    self.clients.matchAll({ type: "window", includeUncontrolled: true }).then((open) => {
+      if (!open.some((client) => isWalk(new URL(client.url)))) return self.skipWaiting();
+      return undefined;
+    }),
+  );
+});

@@ -1,0 +1,36 @@
+"use client";
+import { usePathname } from "next/navigation";
+import { useEffect } from "react";
+import { present } from "@/device/present";
+import type { TakeOver } from "@/device/service-worker";
+
+/** Keeps the app on the device and notes that somebody is at it; a new version takes over where no walk is open. */
+export function KeptApp() {
+  const path = usePathname();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each page opened looks for a new version
+  useEffect(() => {
+    if (process.env.NODE_ENV !== "production" || !("serviceWorker" in navigator)) return;
+    const takeOver = (worker: ServiceWorker | null) =>
+      worker?.postMessage({ type: "take over" } satisfies TakeOver);
+    void navigator.serviceWorker
+      .register("/service-worker.js")
+      .then((kept) => {
+        takeOver(kept.waiting);
+        kept.addEventListener("updatefound", () => {
+          const coming = kept.installing;
+          coming?.addEventListener("statechange", () => {
+            if (coming.state === "installed") takeOver(kept.waiting);
+          });
+        });
+      })
+      .catch(() => undefined);
+  }, [path]);
+  useEffect(() => {
+    const used = () => void present();
+    for (const event of ["pointerdown", "keydown"]) window.addEventListener(event, used);
+    return () => {
+      for (const event of ["pointerdown", "keydown"]) window.removeEventListener(event, used);
+    };
+  }, []);
+  return null;
+}

@@ -1,0 +1,35 @@
+import { useCallback, useEffect, useState } from "react";
+import { arrive, type Present, present } from "@/device/present";
+import type { InspectModel } from "./model";
+
+/**
+ * Whether a walk waits for its person: the server asks them to sign in again, or this tablet, without a signal, was
+ * left alone too long. Whoever else signs in goes to their own work; the walk stays on its step.
+ */
+export function useLocked({ data, log, state, readFacts }: InspectModel) {
+  const { person } = data;
+  const [away, setAway] = useState(false);
+  useEffect(() => {
+    arrive({ personId: person.id, name: person.name });
+    const used = () => setAway(present()?.personId !== person.id);
+    for (const event of ["pointerdown", "keydown"]) window.addEventListener(event, used, { capture: true });
+    return () => {
+      for (const event of ["pointerdown", "keydown"])
+        window.removeEventListener(event, used, { capture: true });
+    };
+  }, [person]);
+  const onHere = useCallback(
+    ({ personId }: Present) => {
+      if (personId !== person.id) {
+        window.location.assign("/shift");
+        return;
+      }
+      setAway(false);
+      void log.send();
+      void readFacts();
+    },
+    [person, log, readFacts],
+  );
+  const unreached = state.link === "no_signal" || state.link === "server_trouble";
+  return { locked: state.link === "signed_out" || (away && unreached), onHere };
+}

@@ -1,0 +1,51 @@
+"use client";
+import Link from "next/link";
+import { useTranslations } from "next-intl";
+import { useCallback, useEffect, useState } from "react";
+import { displayChoice } from "@/device/display-choice";
+import { type Opening, openWalk } from "@/device/kept-walks";
+import { buttonLook } from "@/kit/button";
+import { Glyph } from "@/kit/plate";
+import { SignIn } from "../sign-in/sign-in";
+import { TagOut } from "../tagging/tag-out";
+import { Inspect } from "./inspect";
+
+/** Opens the walk the address names, with a signal or without, and says what to do where it cannot. */
+export function OpenWalk() {
+  const t = useTranslations();
+  const [opening, setOpening] = useState<Opening>();
+  const open = useCallback(async () => {
+    const id = window.location.pathname.split("/").at(-1) ?? "";
+    const became = await openWalk(id);
+    if (became.kind === "sealed") window.location.replace(`/records/${id}`);
+    else setOpening(became);
+  }, []);
+  useEffect(() => void open(), [open]);
+  if (opening?.kind === "open") {
+    return <Inspect data={{ ...opening.walk, measures: displayChoice().measures }} />;
+  }
+  if (opening?.kind === "signed_out") return <SignIn onHere={() => void open()} />;
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <header className="flex min-h-[56px] items-center gap-4 border-b-2 border-ink px-3 md:px-5">
+        <Link href="/shift" aria-label={t("nav.shift")} className="grid size-12 place-items-center">
+          <Glyph />
+        </Link>
+        <TagOut />
+      </header>
+      <main className="mx-auto w-full max-w-2xl p-6" aria-live="polite">
+        {opening === undefined || opening.kind === "sealed" ? (
+          <p className="text-ink2">{t("inspect.loading")}</p>
+        ) : (
+          <>
+            <h1 className="text-[28px] leading-tight font-bold">{t(`openWalk.${opening.kind}`)}</h1>
+            <p className="mt-2">{opening.kind === "refused" ? opening.detail : t("openWalk.notKeptHelp")}</p>
+            <button type="button" className={`${buttonLook("plain")} mt-5`} onClick={() => void open()}>
+              {t("openWalk.again")}
+            </button>
+          </>
+        )}
+      </main>
+    </div>
+  );
+}

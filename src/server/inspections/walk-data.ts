@@ -1,0 +1,51 @@
+import type { WalkAnswer } from "@/contract/walk";
+import { shiftFor } from "@/core/decision/standing";
+import type { Db } from "@/server/database/database";
+import { Problem } from "@/server/http/problem";
+import { headOf } from "@/server/ledger/append";
+import type { SignedIn } from "@/server/people/session";
+import { requireOwnInspection } from "./access";
+import { topUpsBefore } from "./context";
+import { decisionFacts } from "./facts";
+import { minutesOf } from "./minutes";
+import { findInspection } from "./model";
+import { eventsOf } from "./sign";
+
+/** All a device needs to go on with this person's inspection, signal or not. */
+export async function walkAnswer(db: Db, id: string, person: SignedIn, at: Date): Promise<WalkAnswer> {
+  await requireOwnInspection(db, id, person);
+  const inspection = await findInspection(db, id);
+  if (inspection === undefined)
+    throw new Problem(404, "no-inspection", "expected an inspection that was started here");
+  if (inspection.sealed) return { sealed: true };
+  const { plate, scope, asks, policy, found, unitId } = inspection;
+  const site = await db
+    .selectFrom("site")
+    .select(["shifts", "utcOffsetMin"])
+    .where("id", "=", inspection.siteId)
+    .executeTakeFirstOrThrow();
+  // The head first: a device may say it has seen less than it was shown, never more.
+  const head = await headOf(db, unitId);
+  const events = await eventsOf(db, id);
+  return {
+    sealed: false,
+    walk: {
+      id,
+      unitId,
+      plate,
+      scope,
+      sheet: asks.sheet,
+      policy,
+      found,
+      events,
+      head,
+      facts: await decisionFacts(db, inspection, events, person.id, at),
+      minutes: await minutesOf(db, inspection.sheetId),
+      topUps: Object.fromEntries(await topUpsBefore(db, unitId, id, policy)),
+      person: { id: person.id, name: person.name },
+      nowMs: at.getTime(),
+      offsetMin: site.utcOffsetMin,
+      shift: shiftFor(site.shifts, at.getTime(), site.utcOffsetMin),
+    },
+  };
+}
