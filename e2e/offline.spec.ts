@@ -1,5 +1,5 @@
 import type { BrowserContext } from "@playwright/test";
-import { beginWalk, expect, type Page, pin, test } from "./yard";
+import { expect, type Page, pin, test, walkOn } from "./yard";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -18,7 +18,11 @@ async function ready(page: Page, badge: string, plate: string): Promise<string> 
   await signInHere(page, badge);
   await page.waitForURL("**/shift");
   await kept(page);
-  return beginWalk(page, plate);
+  await page.goto(`/units/${plate}`);
+  await page.getByRole("button", { name: /^Inspect/ }).click();
+  await page.waitForURL("**/inspect/**");
+  await expect(fine(page).first()).toBeVisible();
+  return page.url().split("/").at(-1) ?? "";
 }
 
 const fine = (page: Page) => page.getByRole("button", { name: /: OK$/ });
@@ -31,38 +35,46 @@ async function coldStart(context: BrowserContext, path: string): Promise<Page> {
   return page;
 }
 
-test("a walk opens and goes on without a signal after a cold start, and all of it is sent when it is back", async ({
+test("a walk is opened, walked and signed without a signal, cold starts between, and sealed when it is back", async ({
   page,
   context,
 }) => {
-  const id = await ready(page, "1041", "LM-05");
+  const id = await ready(page, "1041", "LM-10");
+  const open = await fine(page).count();
   await fine(page).first().click();
   await expect(page.getByRole("banner").getByRole("status")).toHaveText("All sent");
-  const open = await fine(page).count();
 
   await context.setOffline(true);
   const cold = await coldStart(context, `/inspect/${id}`);
-  await expect(fine(cold)).toHaveCount(open);
-  await fine(cold).first().click();
   await expect(fine(cold)).toHaveCount(open - 1);
+  await fine(cold).first().click();
   await expect(cold.getByRole("banner").getByRole("status")).toContainText("kept here");
   // What is not kept on the tablet says what is.
   await cold.goto("/shift");
   await expect(cold.getByRole("heading", { level: 1 })).toHaveText("Inspections kept on this tablet");
-  await cold.getByRole("link", { name: "Continue, LM-05" }).click();
-  await expect(fine(cold)).toHaveCount(open - 1);
+  await cold.getByRole("link", { name: "Continue, LM-10" }).click();
+  await expect(fine(cold)).toHaveCount(open - 2);
 
+  await walkOn(cold);
+  await expect(cold.getByRole("heading", { level: 1 })).toHaveText("Complete; not signed yet");
+  await cold.getByLabel("or type your name").fill("R. Oake");
+  await cold.getByRole("button", { name: "Sign here; it counts once it is sent" }).click();
+  const signedHere = "Signed on this tablet, not sent yet";
+  await expect(cold.getByRole("heading", { level: 1 })).toHaveText(signedHere);
+
+  const again = await coldStart(context, `/inspect/${id}`);
+  await expect(again.getByRole("heading", { level: 1 })).toHaveText(signedHere);
   await context.setOffline(false);
-  await expect(cold.getByRole("banner").getByRole("status")).toHaveText("All sent", { timeout: 15_000 });
-  const answer = await cold.request.get(`/api/inspections/${id}`);
-  expect(((await answer.json()) as { walk: { events: unknown[] } }).walk.events).toHaveLength(2);
+  await expect(again.getByRole("heading", { level: 1 })).toHaveText(/^Cleared/, { timeout: 30_000 });
+  await again.goto(`/records/${id}`);
+  await expect(again.getByRole("heading", { level: 1 })).toHaveText(/^Cleared/);
 });
 
 test("without a signal a tablet left alone asks for the PIN, in place, and lets nobody read another's walk", async ({
   page,
   context,
 }) => {
-  const id = await ready(page, "1041", "LM-06");
+  const id = await ready(page, "1041", "LM-15");
   const open = await fine(page).count();
   await context.setOffline(true);
   const leftAlone = (of: Page) =>
@@ -95,10 +107,10 @@ test("without a signal a tablet left alone asks for the PIN, in place, and lets 
   await cold.keyboard.press("t");
   await cold.getByRole("button", { name: "Leak" }).click();
   await cold.getByRole("button", { name: "Tag it out now" }).click();
-  await expect(cold.getByText("LM-06 is held here")).toBeVisible();
+  await expect(cold.getByText("LM-15 is held here")).toBeVisible();
   await context.setOffline(false);
   await cold.goto("/tagged");
-  await expect(cold.getByRole("listitem").filter({ hasText: "LM-06" }).first()).toBeVisible({
+  await expect(cold.getByRole("listitem").filter({ hasText: "LM-15" }).first()).toBeVisible({
     timeout: 15_000,
   });
 });

@@ -48,6 +48,7 @@ async function taken(
   if (answer.link !== "sent") return undefined;
   if (answer.data.sealed) {
     await localStore().walks.delete(id);
+    await localStore().signatures.delete(id);
     return { kind: "sealed" };
   }
   const { walk } = answer.data;

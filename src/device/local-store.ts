@@ -1,6 +1,8 @@
 import Dexie, { type EntityTable } from "dexie";
 import type { WalkData } from "@/contract/walk";
+import type { Signature } from "@/core/decision/sealed";
 import type { InspectionEvent } from "@/core/record/events";
+import type { Outcome } from "@/core/vocabulary/outcomes";
 
 /** An event as the device keeps it: until the server has it, and after. */
 export interface KeptEvent {
@@ -50,11 +52,32 @@ export interface Enrolment {
   readonly lastFailureMs: number;
 }
 
+/** What a person signs: what they were shown, and which events that covers. */
+export interface SignedWalk {
+  readonly outcome: Outcome;
+  readonly eventCount: number;
+  readonly eventsHash: string;
+  readonly signature: Signature;
+}
+
+/** A signature on this device, until the server has sealed what it covers, and what became of it. */
+export interface KeptSignature {
+  readonly inspectionId: string;
+  readonly plate: string;
+  readonly walk: SignedWalk;
+  readonly became:
+    | { readonly kind: "waits" }
+    /** Sealed. Without an outcome where the server's answer was lost on the way: the record has it. */
+    | { readonly kind: "sealed"; readonly outcome?: Outcome; readonly shownOutcome?: Outcome }
+    | { readonly kind: "refused"; readonly detail: string };
+}
+
 class LocalStore extends Dexie {
   declare events: EntityTable<KeptEvent, "id">;
   declare tags: EntityTable<KeptTag, "id">;
   declare walks: EntityTable<KeptWalk, "id">;
   declare enrolments: EntityTable<Enrolment, "badge">;
+  declare signatures: EntityTable<KeptSignature, "inspectionId">;
 
   constructor() {
     super("rook-step");
@@ -67,7 +90,12 @@ class LocalStore extends Dexie {
           .filter((row: { state: string }) => row.state === "not_taken")
           .modify({ state: "held" }),
       );
-    this.version(3).stores({ walks: "id, personId", enrolments: "badge" });
+    this.version(3).stores({
+      events: "id, inspectionId, [inspectionId+deviceId+seq], [inspectionId+state], state",
+      walks: "id, personId",
+      enrolments: "badge",
+      signatures: "inspectionId",
+    });
   }
 }
 

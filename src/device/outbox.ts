@@ -2,17 +2,20 @@ import { type KeptTag, localStore } from "./local-store";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
 import { Sender } from "./sender";
+import { openSignatures, sendSignatures } from "./signatures";
 
 export interface OutboxState {
   /** Plates whose tag-out has not reached the server: held here. */
   readonly tags: readonly { readonly id: string; readonly plate: string }[];
   /** Entries of walks that are no longer open on this device and still wait. */
   readonly events: number;
+  /** Walks signed here whose signature has not been taken, with why where the server refused it. */
+  readonly signatures: readonly { readonly id: string; readonly plate: string; readonly refused?: string }[];
   readonly link: Link;
   readonly detail?: string;
 }
 
-const empty: OutboxState = { tags: [], events: 0, link: "sent" };
+const empty: OutboxState = { tags: [], events: 0, signatures: [], link: "sent" };
 
 /** What a request to tag out became. */
 export type TagAnswer =
@@ -22,7 +25,7 @@ export type TagAnswer =
 
 /**
  * What this device still owes the server, whatever page is open: tag-outs first of all, then what walks left behind
- * that were closed before everything was sent. Kept in the device's store first, and tried until it is taken.
+ * that were closed before everything was sent, then the signatures over what has been sent. Kept in the device's store first, and tried until it is taken.
  */
 export class Outbox {
   private state: OutboxState = empty;
@@ -88,6 +91,10 @@ export class Outbox {
       if (answer.link !== "sent") last = answer;
       if (tryAgain(answer.link) || answer.link === "signed_out") break;
     }
+    if (!tryAgain(last.link)) {
+      const signed = await sendSignatures();
+      if (signed.link !== "sent") last = signed;
+    }
     await this.refresh(last);
     this.sender.later(last.link);
   }
@@ -116,9 +123,15 @@ export class Outbox {
   private async refresh(more: { link?: Link; detail?: string } = {}): Promise<void> {
     const tags = await localStore().tags.toArray();
     const events = (await this.waiting()).length;
+    const signatures = await openSignatures();
     this.state = {
       tags: tags.map(({ id, plate }) => ({ id, plate })),
       events,
+      signatures: signatures.map(({ inspectionId, plate, became }) => ({
+        id: inspectionId,
+        plate,
+        ...(became.kind === "refused" ? { refused: became.detail } : {}),
+      })),
       link: more.link ?? this.state.link,
       detail: more.link === undefined ? this.state.detail : more.detail,
     };

@@ -1,12 +1,28 @@
+import "fake-indexeddb/auto";
 import { act } from "@testing-library/react";
-import { describe, expect, it, vi } from "vitest";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Outcome } from "@/core/vocabulary/outcomes";
+import { localStore } from "@/device/local-store";
 import { DecisionView } from "@/screens/inspect/decision";
 import type { InspectModel } from "@/screens/inspect/model";
+import { useSignature } from "@/screens/inspect/signed";
 import { alerted, asked, button, press, screen, serverSays, show, type } from "./show";
 import { scissor, walkOf } from "./walk";
 
 const covered = { eventCount: 3, eventsHash: "b".repeat(64) };
+
+beforeEach(() => localStore().signatures.clear());
+
+function Decision({ model }: { model: InspectModel }) {
+  return (
+    <DecisionView
+      model={model}
+      kept={useSignature(model.data.id)}
+      onBack={() => undefined}
+      onGo={() => undefined}
+    />
+  );
+}
 
 function decision(outcome: Outcome, { link = "sent", toSend = 0 } = {}) {
   const log = { send: vi.fn(async () => undefined), covered: vi.fn(async () => covered) };
@@ -21,7 +37,7 @@ function decision(outcome: Outcome, { link = "sent", toSend = 0 } = {}) {
     state: { link, toSend },
     readFacts: vi.fn(),
   } as unknown as InspectModel;
-  show(<DecisionView model={model} onBack={vi.fn()} onGo={vi.fn()} />);
+  show(<Decision model={model} />);
   return { log, readFacts: model.readFacts };
 }
 const heading = () => screen.getByRole("heading", { level: 1 }).textContent;
@@ -57,7 +73,7 @@ describe("the decision", () => {
     expect(button("Sign with pen or name to go on.").disabled).toBe(true);
     type("or type your name", "R. Oake");
     press(/^Sign as/);
-    await settle();
+    await vi.waitFor(() => expect(heading()).toBe("Tagged out"));
     expect(log.send).toHaveBeenCalled();
     expect(asked).toMatchObject([
       {
@@ -65,19 +81,41 @@ describe("the decision", () => {
         body: { outcome: "cleared", ...covered, signature: { kind: "typed", name: "R. Oake" } },
       },
     ]);
-    expect(heading()).toBe("Tagged out");
     expect(
       screen.getByText("The server found this worse than the tablet did. The worse stands."),
     ).toBeTruthy();
   });
 
   it("refused stays unsigned, with why", async () => {
-    serverSays([409, { detail: "events are missing; send them, then sign again" }]);
+    serverSays(
+      [409, { detail: "events are missing; send them, then sign again" }],
+      [200, { sealed: false, walk: {} }],
+    );
     decision("cleared");
     type("or type your name", "R. Oake");
     press(/^Sign as/);
-    await settle();
-    expect(alerted()).toEqual(["events are missing; send them, then sign again"]);
+    await vi.waitFor(() => expect(alerted()).toEqual(["events are missing; send them, then sign again"]));
     expect(button(/^Sign as/).disabled).toBe(false);
+  });
+
+  it("without a signal is signed on the tablet and clears nothing; it can be taken back", async () => {
+    serverSays("no signal", "no signal", "no signal");
+    decision("cleared", { link: "no_signal", toSend: 2 });
+    type("or type your name", "R. Oake");
+    press("Sign here; it counts once it is sent");
+    await vi.waitFor(() => expect(heading()).toBe("Signed on this tablet, not sent yet"));
+    expect(screen.queryByText("Cleared")).toBeNull();
+    expect(screen.getByText(/^LM-07 is not cleared until it is sent/)).toBeTruthy();
+    press("Take the signature back and go on");
+    await vi.waitFor(() => expect(heading()).toBe("Complete; not signed yet"));
+    expect(await localStore().signatures.count()).toBe(0);
+  });
+
+  it("whose answer was lost on the way is found sealed, and not refused", async () => {
+    serverSays([409, { detail: "already signed" }], [200, { sealed: true }]);
+    decision("cleared");
+    type("or type your name", "R. Oake");
+    press(/^Sign as/);
+    await vi.waitFor(() => expect(heading()).toBe("Signed"));
   });
 });

@@ -19,12 +19,6 @@ export function HereView() {
   useEffect(() => {
     if (person !== undefined && person !== "nobody") void read(person.personId);
   }, [person, read]);
-  useEffect(() => {
-    // The page that was asked for, as soon as it can be reached.
-    const back = () => window.location.reload();
-    window.addEventListener("online", back);
-    return () => window.removeEventListener("online", back);
-  }, []);
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="flex min-h-[56px] items-center gap-4 border-b-2 border-ink px-3 py-1 md:px-5">

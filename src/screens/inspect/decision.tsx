@@ -1,26 +1,31 @@
 "use client";
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import type { Signature } from "@/core/decision/sealed";
-import { clears, type Outcome } from "@/core/vocabulary/outcomes";
-import { Button, buttonLook } from "@/kit/button";
+import { clears } from "@/core/vocabulary/outcomes";
+import type { KeptSignature } from "@/device/local-store";
+import { outbox } from "@/device/outbox";
+import { sendSignatures, sign } from "@/device/signatures";
+import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { LeftUnproven } from "../proof/left-unproven";
-import { send } from "../send";
 import { clock, outcomeMark } from "../states";
 import { MatterLine } from "./matter-line";
 import type { InspectModel } from "./model";
 import { SignatureField } from "./signature";
+import { SignedView } from "./signed";
 import { conditionWord, titleOfKey } from "./words";
 
 /** What follows from all that was found, with its reasons, and the signature that seals it. */
 export function DecisionView({
   model,
+  kept,
   onBack,
   onGo,
 }: {
   model: InspectModel;
+  /** The signature on this device, once there is one. */
+  kept: KeptSignature | undefined;
   onBack: () => void;
   onGo: (check: string) => void;
 }) {
@@ -28,52 +33,31 @@ export function DecisionView({
   const { data, log, decision, assessment, state, readFacts } = model;
   const [signature, setSignature] = useState<Signature>();
   const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState("");
-  const [signed, setSigned] = useState<{ outcome: Outcome; shownOutcome: Outcome }>();
   useEffect(() => {
     // The newest facts: a tag may have been hung while the walk went on.
     void readFacts();
   }, [readFacts]);
+  useEffect(() => {
+    // What the signature covers has just been taken: now it can be.
+    if (state.toSend === 0 && kept?.became.kind === "waits") void outbox().send();
+  }, [state.toSend, kept]);
+  if (kept !== undefined && !busy && kept.became.kind !== "refused") return <SignedView kept={kept} />;
 
-  if (signed !== undefined) {
-    return (
-      <main className="mx-auto max-w-2xl p-6" aria-live="polite">
-        <p className="text-ink2">{t("decide.signed")}</p>
-        <h1 className="mt-2 text-[34px] font-bold">
-          <Mark kind={outcomeMark[signed.outcome]}>{t(`outcome.${signed.outcome}`)}</Mark>
-        </h1>
-        {signed.outcome === signed.shownOutcome ? null : (
-          <p className="mt-3 border-[2.5px] border-tag p-3 font-semibold">{t("decide.differ")}</p>
-        )}
-        <p className="mt-3">{t("decide.authority")}</p>
-        <div className="mt-6 flex flex-wrap gap-3">
-          <Link className={buttonLook("plain")} href="/shift">
-            {t("decide.toShift")}
-          </Link>
-          <Link className={buttonLook("plain")} href={`/records/${data.id}`}>
-            {t("decide.record")}
-          </Link>
-        </div>
-      </main>
-    );
-  }
-  const sign = async () => {
+  const signNow = async () => {
     if (signature === undefined) return;
     setBusy(true);
-    setProblem("");
     await log.send();
     const covered = await log.covered();
-    const answer = await send<{ outcome: Outcome; shownOutcome: Outcome }>(
-      `/api/inspections/${data.id}/sign`,
-      { outcome: decision.outcome, ...covered, signature },
-    );
+    await sign(data.id, data.plate, { outcome: decision.outcome, ...covered, signature });
+    await sendSignatures();
     setBusy(false);
-    if (answer.ok) setSigned(answer.data);
-    else setProblem(answer.detail);
+    void outbox().send();
   };
   const { outcome } = decision;
   // Without a link nobody can know that no tag was hung: complete is all that can be said.
   const offline = state.link !== "sent" && state.link !== "sending";
+  const unsent = state.toSend > 0 && !offline;
+  const problem = !busy && kept?.became.kind === "refused" ? kept.became.detail : "";
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] md:grid-cols-2">
       <section className="overflow-y-auto p-5 md:border-r-2 md:border-ink">
@@ -168,9 +152,7 @@ export function DecisionView({
       <section className="flex flex-col gap-4 p-5">
         <p className="border-[2.5px] border-ink px-3.5 py-2">{t("decide.authority")}</p>
         <SignatureField name={data.person.name} onChange={setSignature} />
-        {state.toSend > 0 ? (
-          <p className="font-semibold">{t("decide.owedWait", { count: state.toSend })}</p>
-        ) : null}
+        {unsent ? <p className="font-semibold">{t("decide.owedWait", { count: state.toSend })}</p> : null}
         <p
           role="alert"
           className={problem === "" ? "sr-only" : "border-[2.5px] border-tag p-3 font-semibold"}
@@ -180,13 +162,15 @@ export function DecisionView({
         <div className="mt-auto grid grid-cols-[auto_1fr] gap-3">
           <Button onClick={onBack}>{t("decide.back")}</Button>
           <Button
-            look={signature === undefined || state.toSend > 0 ? "asleep" : "go"}
-            disabled={busy || signature === undefined || state.toSend > 0}
-            onClick={() => void sign()}
+            look={signature === undefined || unsent ? "asleep" : "go"}
+            disabled={busy || signature === undefined || unsent}
+            onClick={() => void signNow()}
           >
             {signature === undefined
               ? t("decide.needed")
-              : t("decide.signAs", { outcome: t(`outcome.${outcome}`).toLowerCase() })}
+              : offline
+                ? t("decide.signOffline")
+                : t("decide.signAs", { outcome: t(`outcome.${outcome}`).toLowerCase() })}
           </Button>
         </div>
       </section>

@@ -25,6 +25,7 @@ import { Picture } from "./picture";
 import { listedOn, openIn, stopsOf } from "./progress";
 import { useSeen } from "./seen";
 import { useShownCard } from "./shown-card";
+import { useSignature } from "./signed";
 import { useSingleTaps } from "./single-taps";
 import { StateStrip } from "./state-strip";
 import { useWalkKeys } from "./walk-keys";
@@ -46,7 +47,9 @@ export function Inspect({ data }: { data: InspectData }) {
   // Behind a finding that stops the machine its owner says by itself what was made safe.
   const { answer, fine, fineTogether, measured, ...second } = useAnswers(model, held ? nothing : undone);
   const { locked, onHere } = useLocked(model);
-  const [deciding, setDeciding] = useState(false);
+  const kept = useSignature(data.id);
+  const [asked, setDeciding] = useState(false);
+  const deciding = asked || (kept !== undefined && kept.became.kind !== "refused");
   const [wrong, setWrong] = useState<Check>();
   const [choosing, setChoosing] = useState(false);
   const [tagsHere, setTagsHere] = useState<readonly string[]>([]);
@@ -149,7 +152,7 @@ export function Inspect({ data }: { data: InspectData }) {
       {locked ? (
         <SignIn onHere={onHere} />
       ) : deciding ? (
-        <DecisionView model={model} onBack={() => setDeciding(false)} onGo={goCheck} />
+        <DecisionView model={model} kept={kept} onBack={() => setDeciding(false)} onGo={goCheck} />
       ) : (
         <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr] md:grid-cols-[minmax(0,53%)_minmax(0,1fr)] md:grid-rows-1">
           <div className="flex min-h-0 flex-col md:border-r-2 md:border-ink">

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { arrive, type Present, present } from "@/device/present";
 import type { InspectModel } from "./model";
 
@@ -8,10 +8,18 @@ import type { InspectModel } from "./model";
  */
 export function useLocked({ data, log, state, readFacts }: InspectModel) {
   const { person } = data;
+  const unreached = state.link === "no_signal" || state.link === "server_trouble";
   const [away, setAway] = useState(false);
+  const asks = useRef(unreached);
+  asks.current = unreached;
   useEffect(() => {
     arrive({ personId: person.id, name: person.name });
-    const used = () => setAway(present()?.personId !== person.id);
+    const used = (event: Event) => {
+      const gone = present()?.personId !== person.id;
+      setAway(gone);
+      // What wakes the tablet does nothing else: nobody may touch blindly what lay under it.
+      if (gone && asks.current) event.stopImmediatePropagation();
+    };
     for (const event of ["pointerdown", "keydown"]) window.addEventListener(event, used, { capture: true });
     return () => {
       for (const event of ["pointerdown", "keydown"])
@@ -30,6 +38,5 @@ export function useLocked({ data, log, state, readFacts }: InspectModel) {
     },
     [person, log, readFacts],
   );
-  const unreached = state.link === "no_signal" || state.link === "server_trouble";
   return { locked: state.link === "signed_out" || (away && unreached), onHere };
 }

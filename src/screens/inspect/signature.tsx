@@ -23,7 +23,8 @@ export function SignatureField({
     let ended = false;
     void import("signature_pad").then(({ default: SignaturePad }) => {
       const target = canvas.current;
-      if (ended || target === null) return;
+      // A browser that cannot draw has the name to type.
+      if (ended || target?.getContext("2d") == null) return;
       target.width = target.clientWidth;
       target.height = target.clientHeight;
       pad.current = new SignaturePad(target, { penColor: getComputedStyle(target).color, minDistance: 3 });

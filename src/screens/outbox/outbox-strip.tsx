@@ -24,7 +24,7 @@ export function OutboxStrip() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: each page opened sends again
   useEffect(() => void outbox().send(), [path]);
   // What has just been taken changes what the page says, and its own word of it may have come before the page listened.
-  const owed = state.tags.length + state.events;
+  const owed = state.tags.length + state.events + state.signatures.length;
   const owedBefore = useRef(0);
   useEffect(() => {
     // A walk reads its own facts anew; read again as a page it would begin its log from the start.
@@ -47,6 +47,17 @@ export function OutboxStrip() {
         {state.events === 0 ? null : (
           <p className="font-semibold">{t("outbox.events", { count: state.events })}</p>
         )}
+        {state.signatures.map(({ id, plate, refused }) => (
+          <p key={id} className="font-semibold">
+            {refused === undefined ? (
+              t("outbox.signature", { plate })
+            ) : (
+              <a className="underline" href={`/inspect/${id}`}>
+                {t("outbox.signatureRefused", { plate, why: refused })}
+              </a>
+            )}
+          </p>
+        ))}
         {state.link === "sent" || state.link === "sending" ? null : (
           <p className="text-ink2">
             {t(`link.${state.link}`)}

@@ -1,0 +1,63 @@
+import { liveQuery } from "dexie";
+import type { WalkAnswer } from "@/contract/walk";
+import type { Outcome } from "@/core/vocabulary/outcomes";
+import { type KeptSignature, localStore, type SignedWalk } from "./local-store";
+import { getJson, type Link, sendJson } from "./send-json";
+
+/** Keeps a signature before anything is sent: it outlives the page, and is sent once all it covers is. */
+export const sign = (inspectionId: string, plate: string, walk: SignedWalk): Promise<unknown> =>
+  localStore().signatures.put({ inspectionId, plate, walk, became: { kind: "waits" } });
+
+/** Takes back a signature that has not been sealed: the walk goes on. */
+export const unsign = (inspectionId: string): Promise<void> => localStore().signatures.delete(inspectionId);
+
+/** Hears what becomes of a walk's signature, in whichever tab; gives what ends the hearing. */
+export function hearSignature(
+  inspectionId: string,
+  heard: (kept: KeptSignature | undefined) => void,
+): () => void {
+  const subscription = liveQuery(() => localStore().signatures.get(inspectionId)).subscribe(heard);
+  return () => subscription.unsubscribe();
+}
+
+/** Those that still wait, or were refused and wait for a person. */
+export const openSignatures = async (): Promise<readonly KeptSignature[]> =>
+  (await localStore().signatures.toArray()).filter(({ became }) => became.kind !== "sealed");
+
+/** Sends what waits and covers nothing that is still to be sent. Gives how the last of it ended. */
+export async function sendSignatures(): Promise<{ readonly link: Link; readonly detail?: string }> {
+  for (const kept of await openSignatures()) {
+    if (kept.became.kind !== "waits") continue;
+    const { inspectionId } = kept;
+    const owed = await localStore().events.where({ inspectionId, state: "to_send" }).count();
+    if (owed > 0) continue;
+    const answer = await sendJson<{ outcome: Outcome; shownOutcome: Outcome }>(
+      `/api/inspections/${inspectionId}/sign`,
+      kept.walk,
+    );
+    if (answer.link === "sent") {
+      const { outcome, shownOutcome } = answer.data;
+      await noted(kept, { kind: "sealed", outcome, shownOutcome });
+    } else if (answer.link !== "refused") {
+      return answer;
+    } else if (await isSealed(inspectionId)) {
+      await noted(kept, { kind: "sealed" });
+    } else {
+      await noted(kept, { kind: "refused", detail: answer.detail ?? "" });
+    }
+  }
+  return { link: "sent" };
+}
+
+/** An answer may be lost on the way: what was sealed then is not refused now. */
+async function isSealed(inspectionId: string): Promise<boolean> {
+  const answer = await getJson<WalkAnswer>(`/api/inspections/${inspectionId}`);
+  return answer.link === "sent" && answer.data.sealed;
+}
+
+/** One taken back meanwhile is not put there again, and what another tab has noted stands. */
+const noted = (kept: KeptSignature, became: KeptSignature["became"]): Promise<void> =>
+  localStore().transaction("rw", localStore().signatures, async () => {
+    const now = await localStore().signatures.get(kept.inspectionId);
+    if (now?.became.kind === "waits") await localStore().signatures.update(kept.inspectionId, { became });
+  });

@@ -1,0 +1,53 @@
+"use client";
+import Link from "next/link";
+import { useTranslations } from "next-intl";
+import { useEffect, useState } from "react";
+import type { KeptSignature } from "@/device/local-store";
+import { hearSignature, unsign } from "@/device/signatures";
+import { Button, buttonLook } from "@/kit/button";
+import { Mark } from "@/kit/mark";
+import { outcomeMark } from "../states";
+
+/** The signature this device keeps over a walk, and what became of it. */
+export function useSignature(inspectionId: string): KeptSignature | undefined {
+  const [kept, setKept] = useState<KeptSignature>();
+  useEffect(() => hearSignature(inspectionId, setKept), [inspectionId]);
+  return kept;
+}
+
+/** After signing: what the server sealed it as, or that it waits here and clears nothing yet. */
+export function SignedView({ kept }: { kept: KeptSignature }) {
+  const t = useTranslations();
+  const { became, inspectionId, plate } = kept;
+  const sealed = became.kind === "sealed";
+  return (
+    <main className="mx-auto max-w-2xl p-6" aria-live="polite">
+      <p className="text-ink2">{sealed ? t("decide.signed") : plate}</p>
+      <h1 className="mt-2 text-[34px] leading-tight font-bold">
+        {became.kind === "sealed" && became.outcome !== undefined ? (
+          <Mark kind={outcomeMark[became.outcome]}>{t(`outcome.${became.outcome}`)}</Mark>
+        ) : sealed ? (
+          t("decide.signed")
+        ) : (
+          <Mark kind="open">{t("decide.signedHere")}</Mark>
+        )}
+      </h1>
+      {became.kind === "sealed" && became.outcome !== became.shownOutcome ? (
+        <p className="mt-3 border-[2.5px] border-tag p-3 font-semibold">{t("decide.differ")}</p>
+      ) : null}
+      <p className="mt-3">{sealed ? t("decide.authority") : t("decide.signedHereHelp", { plate })}</p>
+      <div className="mt-6 flex flex-wrap gap-3">
+        <Link className={buttonLook("plain")} href="/shift">
+          {t("decide.toShift")}
+        </Link>
+        {sealed ? (
+          <Link className={buttonLook("plain")} href={`/records/${inspectionId}`}>
+            {t("decide.record")}
+          </Link>
+        ) : (
+          <Button onClick={() => void unsign(inspectionId)}>{t("decide.unsign")}</Button>
+        )}
+      </div>
+    </main>
+  );
+}
