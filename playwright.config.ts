@@ -2,7 +2,12 @@ import { defineConfig } from "@playwright/test";
 
 export default defineConfig({
   testDir: "e2e",
-  testMatch: process.env["PICTURES"] === undefined ? /\.spec\.ts$/ : /pictures\.ts$/,
+  testMatch:
+    process.env["PICTURES"] !== undefined
+      ? /pictures\.ts$/
+      : process.env["FAULTS"] !== undefined
+        ? /\.fault\.ts$/
+        : /\.spec\.ts$/,
   // Generous: a busy machine may be several times slower than a quiet one.
   timeout: 240_000,
   expect: { timeout: 20_000 },

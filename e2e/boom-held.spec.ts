@@ -26,7 +26,14 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
   await dialog.getByLabel("Note for the technician").fill("Left dead from the platform");
   await dialog.getByRole("button", { name: "Record it" }).click();
 
-  // Held from this moment, before any signature; looking may go on, operating may not.
+  // Held from this moment, before any signature: the number and what to do now fill the screen.
+  await expect(page.getByRole("heading", { name: "Do not operate. Leave it like this:" })).toBeVisible();
+  await expect(page.getByText(/^T-\d+$/)).toBeVisible();
+  const keyOff = page.getByRole("button", { name: "Turn the key off and keep it" });
+  await keyOff.click();
+  await expect(keyOff).toHaveAttribute("aria-pressed", "true");
+  await page.getByRole("button", { name: /^Go on looking/ }).click();
+  // Looking may go on, operating may not.
   await expect(page.getByText(/Tagged out, T-\d+: do not operate/)).toBeVisible();
   await expect(page.getByText(/\d+ tests cancelled/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Tower up: OK" })).toHaveCount(0);

@@ -22,6 +22,8 @@ export interface LogState {
   readonly tags: readonly string[];
   /** The unit's ledger on the server is past what this device has seen of it. */
   readonly behind: boolean;
+  /** This device could not keep what was last entered: it is not recorded anywhere. */
+  readonly unkept: boolean;
 }
 
 /** The step that takes the number of an event the server could not take. It is shown, and the walk cannot clear. */
@@ -32,7 +34,15 @@ export const withdrawnStep = (id: string): string => `withdrawn:${id}`;
  * again until the server has answered for every event.
  */
 export class InspectionLog {
-  private state: LogState = { events: [], toSend: 0, held: [], link: "sent", tags: [], behind: false };
+  private state: LogState = {
+    events: [],
+    toSend: 0,
+    held: [],
+    link: "sent",
+    tags: [],
+    behind: false,
+    unkept: false,
+  };
   private readonly listeners = new Set<() => void>();
   private readonly sender = new Sender(() => this.sendAll());
   private writing: Promise<unknown> = Promise.resolve();
@@ -72,10 +82,18 @@ export class InspectionLog {
     void this.send();
   }
 
-  /** Adds events in one write; their numbers follow the highest this device has used here. */
-  add(bodies: readonly EventBody[]): Promise<void> {
-    const added = this.writing.then(() => this.write(bodies));
-    this.writing = added.catch(() => undefined);
+  /**
+   * Adds events in one write; their numbers follow the highest this device has used here. Gives whether this device
+   * could keep them: where it could not, nothing of them counts, and the state says so.
+   */
+  add(bodies: readonly EventBody[]): Promise<boolean> {
+    const added = this.writing
+      .then(() => this.write(bodies))
+      .then(
+        () => true,
+        () => false,
+      );
+    this.writing = added.then((kept) => this.publish({ unkept: !kept }));
     return added;
   }
 

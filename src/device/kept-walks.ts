@@ -3,7 +3,7 @@ import type { DecisionFacts } from "@/core/decision/decide";
 import type { Saw } from "@/core/record/events";
 import { type KeptWalk, localStore } from "./local-store";
 import { arrive, present } from "./present";
-import { type Answer, getJson } from "./send-json";
+import { type Answer, getJson, sendJson } from "./send-json";
 
 /** What became of opening a walk. */
 export type Opening =
@@ -31,6 +31,18 @@ export async function openWalk(id: string): Promise<Opening> {
   const late = new Promise<undefined>((resolve) => setTimeout(resolve, patienceMs, undefined));
   return (await Promise.race([asked, late])) ?? openKept(kept);
 }
+
+/** Begins a person's inspection of a unit, or goes on with the open one, and keeps it: it then needs no signal. */
+export async function takeAlong(unitId: string): Promise<Answer<{ readonly id: string }>> {
+  const started = await sendJson<{ id: string }>("/api/inspections", { unitId });
+  if (started.link !== "sent") return started;
+  const opening = await openWalk(started.data.id);
+  return opening.kind === "open" ? started : { link: "server_trouble" };
+}
+
+/** Units of which a walk is kept here. */
+export const unitsKept = async (): Promise<ReadonlySet<string>> =>
+  new Set((await localStore().walks.toArray()).map(({ data }) => data.unitId));
 
 const keptWalk = async (id: string): Promise<KeptWalk | undefined> => {
   const kept = await localStore().walks.get(id);

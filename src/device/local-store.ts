@@ -80,7 +80,8 @@ class LocalStore extends Dexie {
   declare signatures: EntityTable<KeptSignature, "inspectionId">;
 
   constructor() {
-    super("rook-step");
+    // On disk before the screen says so: a browser by itself may keep a write in memory for a while.
+    super("rook-step", { chromeTransactionDurability: "strict" });
     this.version(1).stores({ events: "id, inspectionId, [inspectionId+deviceId+seq], state" });
     this.version(2)
       .stores({ events: "id, inspectionId, [inspectionId+deviceId+seq], state", tags: "id, plate" })

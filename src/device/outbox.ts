@@ -21,7 +21,9 @@ const empty: OutboxState = { tags: [], events: 0, signatures: [], link: "sent" }
 export type TagAnswer =
   | { readonly kind: "hung"; readonly number: string }
   | { readonly kind: "unmatched" }
-  | { readonly kind: "kept"; readonly link: Link; readonly detail?: string };
+  | { readonly kind: "kept"; readonly link: Link; readonly detail?: string }
+  /** Neither kept nor sent: the device's store refused it, and there was no signal. */
+  | { readonly kind: "lost" };
 
 /**
  * What this device still owes the server, whatever page is open: tag-outs first of all, then what walks left behind
@@ -49,9 +51,15 @@ export class Outbox {
 
   /** Keeps a tag-out and sends it at once. It is never lost: where it cannot be sent now, it is sent before all else. */
   async tagOut(tag: KeptTag): Promise<TagAnswer> {
-    await localStore().tags.put(tag);
+    const kept = await localStore()
+      .tags.put(tag)
+      .then(
+        () => true,
+        () => false,
+      );
     await this.refresh();
     const answer = await this.sendTag(tag);
+    if (answer.kind === "kept" && !kept) return { kind: "lost" };
     if (answer.kind === "kept") this.sender.later(answer.link);
     await this.refresh(answer.kind === "kept" ? { link: answer.link, detail: answer.detail } : {});
     return answer;

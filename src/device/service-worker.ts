@@ -3,7 +3,7 @@ import { type PrecacheEntry, Serwist } from "serwist";
 
 declare const self: ServiceWorkerGlobalScope & { __SW_MANIFEST: (PrecacheEntry | string)[] };
 
-/** Asked of a new version that waits, by a page that is no walk. */
+/** Asked of a new version that waits, by a page that knows no walk to be open on this device. */
 export interface TakeOver {
   readonly type: "take over";
 }
@@ -43,13 +43,6 @@ serwist.registerCapture(
 
 serwist.addEventListeners();
 
-// A walk that is open keeps the version it was opened with: a new one waits until none is.
 self.addEventListener("message", (event) => {
-  if ((event.data as TakeOver | undefined)?.type !== "take over") return;
-  event.waitUntil(
-    self.clients.matchAll({ type: "window", includeUncontrolled: true }).then((open) => {
-      if (!open.some((client) => isWalk(new URL(client.url)))) return self.skipWaiting();
-      return undefined;
-    }),
-  );
+  if ((event.data as TakeOver | undefined)?.type === "take over") event.waitUntil(self.skipWaiting());
 });

@@ -37,6 +37,7 @@ export async function sendSignatures(): Promise<{ readonly link: Link; readonly 
     );
     if (answer.link === "sent") {
       const { outcome, shownOutcome } = answer.data;
+      await localStore().walks.delete(inspectionId);
       await noted(kept, { kind: "sealed", outcome, shownOutcome });
     } else if (answer.link !== "refused") {
       return answer;

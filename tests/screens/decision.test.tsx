@@ -17,7 +17,7 @@ function Decision({ model }: { model: InspectModel }) {
   return (
     <DecisionView
       model={model}
-      kept={useSignature(model.data.id)}
+      kept={useSignature(model.data.id, model.state.toSend)}
       onBack={() => undefined}
       onGo={() => undefined}
     />

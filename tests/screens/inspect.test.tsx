@@ -168,13 +168,13 @@ describe("the walk", () => {
 
   it("keeps no reason typed for one answer for the next", async () => {
     const data = await open();
-    await tapped(fine()[0]);
-    const changed = await screen.findByRole("button", { name: /: OK. Change/ });
+    await tapped(button(/^Handbooks: Fault/));
+    press(/^Outdated/);
+    await act(async () => press("Record it"));
+    const changed = await screen.findByRole("button", { name: /^Handbooks: Watch/ });
     const asksWhy = async () => {
       await tapped(changed);
-      press("Cannot do this check");
-      type("Why not?", "under snow");
-      await act(async () => press("Record it"));
+      await act(async () => press("It is OK"));
     };
     await asksWhy();
     fireEvent.change(screen.getByRole("textbox"), { target: { value: "a slip" } });
@@ -205,6 +205,22 @@ describe("the walk", () => {
     const facts = { ...walk().facts, holds: ["T-0007"] };
     await open(walk({ facts }));
     expect(screen.getByText(/^Tagged out, T-0007: do not operate/)).toBeTruthy();
+    expect(screen.getByText(/tests cancelled/)).toBeTruthy();
+  });
+
+  it("fills the screen with how to leave a unit that was just tagged out, and goes on looking when told", async () => {
+    results = undefined;
+    const data = await open();
+    await tapped(button(/^Operator's manual: Fault/));
+    press(/^Missing/);
+    await act(async () => press("Record it"));
+    await screen.findByRole("heading", { name: "Do not operate. Leave it like this:" });
+    expect(screen.getByText("Held on this tablet. Its number comes when it is sent")).toBeTruthy();
+    expect(screen.queryByRole("button", { name: /: OK$/ })).toBeNull();
+    await tapped(button(/^Hang a tag at every station/));
+    expect(button(/^Hang a tag at every station/).getAttribute("aria-pressed")).toBe("true");
+    expect(await kept(data)).toHaveLength(1);
+    await act(async () => press(/^Go on looking, no power: \d+ left$/));
     expect(screen.getByText(/tests cancelled/)).toBeTruthy();
   });
 

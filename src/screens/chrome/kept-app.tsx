@@ -1,6 +1,7 @@
 "use client";
 import { usePathname } from "next/navigation";
 import { useEffect } from "react";
+import { anyWalkOpen } from "@/device/open-walks";
 import { present } from "@/device/present";
 import type { TakeOver } from "@/device/service-worker";
 
@@ -10,16 +11,19 @@ export function KeptApp() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: each page opened looks for a new version
   useEffect(() => {
     if (process.env.NODE_ENV !== "production" || !("serviceWorker" in navigator)) return;
-    const takeOver = (worker: ServiceWorker | null) =>
-      worker?.postMessage({ type: "take over" } satisfies TakeOver);
+    // A walk that is open keeps the version it was opened with.
+    const takeOver = async (worker: ServiceWorker | null) => {
+      if (worker !== null && !(await anyWalkOpen()))
+        worker.postMessage({ type: "take over" } satisfies TakeOver);
+    };
     void navigator.serviceWorker
       .register("/service-worker.js")
       .then((kept) => {
-        takeOver(kept.waiting);
+        void takeOver(kept.waiting);
         kept.addEventListener("updatefound", () => {
           const coming = kept.installing;
           coming?.addEventListener("statechange", () => {
-            if (coming.state === "installed") takeOver(kept.waiting);
+            if (coming.state === "installed") void takeOver(kept.waiting);
           });
         });
       })

@@ -1,3 +1,4 @@
+import { useTranslations } from "next-intl";
 import { useCallback, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { EventBody } from "@/device/inspection-log";
@@ -29,6 +30,7 @@ export function useAnswers(
   { log, reduction, assessment }: InspectModel,
   unset: readonly { readonly id: string }[],
 ): Answers {
+  const t = useTranslations();
   const [superseding, setSuperseding] = useState<Superseding>();
   const answer = useCallback(
     (check: Check, body: EventBody) => {
@@ -38,10 +40,13 @@ export function useAnswers(
       const found = body.type === "answered" && body.result.kind === "condition";
       const wasFine = before?.type === "answered" && before.result.kind === "fine";
       const first = body.type === "skipped" ? [] : unset.map(isSet);
+      const graded = assessment.findings.some((finding) => finding.check === check.key);
       if (before === undefined || ended || (found && wasFine)) void log.add([...first, body]);
-      else setSuperseding({ body, from: before.id });
+      else if (graded) setSuperseding({ body, from: before.id });
+      // What was graded needs a reason of the person's own; a slip of a digit or a skip taken back says itself.
+      else void log.add([corrected(body, before.id, t("inspect.corrected"))]);
     },
-    [log, reduction, assessment, unset],
+    [log, reduction, assessment, unset, t],
   );
   const fine = useCallback((check: Check, cause?: string) => answer(check, isFine(check, cause)), [answer]);
   const fineTogether = useCallback(
@@ -63,12 +68,16 @@ export function useAnswers(
   const because = (reason: string) => {
     if (superseding !== undefined) {
       const { body, from } = superseding;
-      void log.add([{ ...body, supersedes: { event: from, reason } } as EventBody]);
+      void log.add([corrected(body, from, reason)]);
     }
     drop();
   };
   return { answer, fine, fineTogether, measured, waits: superseding !== undefined, because, drop };
 }
+
+/** An answer in place of another, which stays on record. */
+const corrected = (body: EventBody, event: string, reason: string): EventBody =>
+  ({ ...body, supersedes: { event, reason } }) as EventBody;
 
 /** A change of the machine that was asked for, as made. */
 export const isSet = ({ id }: { readonly id: string }): EventBody => ({ type: "changed", step: id });

@@ -4,12 +4,21 @@ import { Button } from "@/kit/button";
 import type { InspectModel } from "./model";
 
 /** Over the whole walk: that the unit is tagged out, and what the server could not take. */
-export function Banners({ model, tags }: { model: InspectModel; tags: readonly string[] }) {
+export function Banners({
+  model,
+  tags,
+  quiet,
+}: {
+  model: InspectModel;
+  tags: readonly string[];
+  /** The tag-out fills the screen by itself. */
+  quiet: boolean;
+}) {
   const t = useTranslations();
   const unmade = model.plan.incomplete.filter(({ reason }) => reason.why === "held").length;
   return (
     <>
-      {model.held || tags.length > 0 ? (
+      {!quiet && (model.held || tags.length > 0) ? (
         <div role="status">
           <div className="hatched h-3.5" />
           <p className="border-b-2 border-tag bg-tag2 px-5 py-1.5 font-semibold text-tag">
@@ -17,6 +26,11 @@ export function Banners({ model, tags }: { model: InspectModel; tags: readonly s
             {unmade > 0 ? t("plan.heldRest", { count: unmade }) : ""}
           </p>
         </div>
+      ) : null}
+      {model.state.unkept ? (
+        <p role="alert" className="border-b-2 border-tag bg-tag2 px-5 py-2 font-bold text-tag">
+          {t("inspect.unkept")}
+        </p>
       ) : null}
       {model.state.held.map((held) => (
         <div

@@ -37,10 +37,6 @@ export function DecisionView({
     // The newest facts: a tag may have been hung while the walk went on.
     void readFacts();
   }, [readFacts]);
-  useEffect(() => {
-    // What the signature covers has just been taken: now it can be.
-    if (state.toSend === 0 && kept?.became.kind === "waits") void outbox().send();
-  }, [state.toSend, kept]);
   if (kept !== undefined && !busy && kept.became.kind !== "refused") return <SignedView kept={kept} />;
 
   const signNow = async () => {

@@ -28,6 +28,7 @@ import { useShownCard } from "./shown-card";
 import { useSignature } from "./signed";
 import { useSingleTaps } from "./single-taps";
 import { StateStrip } from "./state-strip";
+import { TaggedNow, useTaggedNow } from "./tagged-now";
 import { useWalkKeys } from "./walk-keys";
 import { WrongDialog } from "./wrong-dialog";
 
@@ -47,7 +48,8 @@ export function Inspect({ data }: { data: InspectData }) {
   // Behind a finding that stops the machine its owner says by itself what was made safe.
   const { answer, fine, fineTogether, measured, ...second } = useAnswers(model, held ? nothing : undone);
   const { locked, onHere } = useLocked(model);
-  const kept = useSignature(data.id);
+  const taggedNow = useTaggedNow(model);
+  const kept = useSignature(data.id, model.state.toSend);
   const [asked, setDeciding] = useState(false);
   const deciding = asked || (kept !== undefined && kept.became.kind !== "refused");
   const [wrong, setWrong] = useState<Check>();
@@ -120,7 +122,7 @@ export function Inspect({ data }: { data: InspectData }) {
       w: () => (card?.checks.length === 1 ? setWrong(card.checks[0]) : setChoosing(true)),
       "?": () => setKeysShown(true),
     },
-    !deciding && !locked,
+    !deciding && !locked && !taggedNow.shown,
   );
   // Each card is read from its top, on a phone where the page scrolls and on a tablet where its panel does.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the card shown is what it waits for
@@ -148,9 +150,11 @@ export function Inspect({ data }: { data: InspectData }) {
   return (
     <div className="flex min-h-dvh flex-col md:h-dvh" onClickCapture={onlyOnce}>
       <InspectHeader model={model} onTagged={(number) => setTagsHere((was) => [...was, number])} />
-      <Banners model={model} tags={tags} />
+      <Banners model={model} tags={tags} quiet={taggedNow.shown} />
       {locked ? (
         <SignIn onHere={onHere} />
+      ) : taggedNow.shown ? (
+        <TaggedNow model={model} tags={tags} onLook={taggedNow.onRead} />
       ) : deciding ? (
         <DecisionView model={model} kept={kept} onBack={() => setDeciding(false)} onGo={goCheck} />
       ) : (

@@ -16,6 +16,7 @@ import { practiceOf } from "@/core/vocabulary/practice";
 import { InspectionLog, type LogState } from "@/device/inspection-log";
 import { keepFacts } from "@/device/kept-walks";
 import { live } from "@/device/live";
+import { walkIsOpen } from "@/device/open-walks";
 import { outbox } from "@/device/outbox";
 import { getJson } from "@/device/send-json";
 import { type Card, cardsOf } from "./cards";
@@ -61,11 +62,13 @@ export function useInspection(data: InspectData): InspectModel {
   useEffect(() => {
     outbox().leaveTo(data.id);
     void log.open();
+    const closed = walkIsOpen();
     const again = () => void log.send();
     window.addEventListener("online", again);
     return () => {
       window.removeEventListener("online", again);
       log.close();
+      closed();
       outbox().leaveTo(undefined);
     };
   }, [log, data.id]);

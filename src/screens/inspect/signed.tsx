@@ -3,15 +3,20 @@ import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import type { KeptSignature } from "@/device/local-store";
+import { outbox } from "@/device/outbox";
 import { hearSignature, unsign } from "@/device/signatures";
 import { Button, buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { outcomeMark } from "../states";
 
-/** The signature this device keeps over a walk, and what became of it. */
-export function useSignature(inspectionId: string): KeptSignature | undefined {
+/** The signature this device keeps over a walk, and what became of it. Sent once all it covers is. */
+export function useSignature(inspectionId: string, toSend: number): KeptSignature | undefined {
   const [kept, setKept] = useState<KeptSignature>();
   useEffect(() => hearSignature(inspectionId, setKept), [inspectionId]);
+  const waits = kept?.became.kind === "waits";
+  useEffect(() => {
+    if (waits && toSend === 0) void outbox().send();
+  }, [waits, toSend]);
   return kept;
 }
 

@@ -6,6 +6,7 @@ import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { clock, isBarred, stateMark, tagReason } from "../states";
 import { StartWalk } from "./start-walk";
+import { TakeAlong } from "./take-along";
 
 export interface ShiftRowData {
   readonly unitId: string;
@@ -52,7 +53,8 @@ export function ShiftView({ data }: { data: ShiftData }) {
   const onClock = nowMs >= fromMs && nowMs <= toMs;
   const percent = (ms: number) => Math.min(100, Math.max(0, ((ms - fromMs) / (toMs - fromMs)) * 100));
   const words = t(`shift.${shift.id}`);
-  const mineNext = rows.find((r) => r.mine && !r.standing.usable && !isBarred(r.standing.state));
+  const mine = rows.filter((r) => r.mine && !r.standing.usable && !isBarred(r.standing.state));
+  const mineNext = mine[0];
   const ready = rows.filter((r) => r.standing.usable).length;
   const columns = onClock ? "md:grid-cols-[92px_190px_1fr_430px]" : "md:grid-cols-[92px_210px_1fr_470px]";
   return (
@@ -71,6 +73,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
           )}
         </p>
         <p className="font-bold">{t("shift.ready", { ready, all: rows.length })}</p>
+        {data.mayInspect && mine.length > 0 ? <TakeAlong units={mine} /> : null}
       </div>
       {rows.length === 0 ? <p className="px-5 py-6">{t("shift.none")}</p> : null}
       {onClock ? (

@@ -58,11 +58,17 @@ function TagForm({
   const target = plate ?? typed.trim().toUpperCase();
   if (became !== undefined) {
     const number = became.kind === "hung" ? became.number : "";
-    const title = { hung: "tagging.done", kept: "tagging.kept", unmatched: "tagging.unmatched" } as const;
+    const title = {
+      hung: "tagging.done",
+      kept: "tagging.kept",
+      unmatched: "tagging.unmatched",
+      lost: "tagging.lost",
+    } as const;
     const help = {
       hung: "tagging.doneHelp",
       kept: "tagging.keptHelp",
       unmatched: "tagging.unmatchedHelp",
+      lost: "tagging.lostHelp",
     } as const;
     return (
       <div role="status">
@@ -81,7 +87,7 @@ function TagForm({
           onClick={() => {
             onClose();
             // Without a link there is nothing newer to read, and asking for it would leave the page.
-            if (became.kind !== "kept") router.refresh();
+            if (became.kind === "hung" || became.kind === "unmatched") router.refresh();
           }}
         >
           {t("tagging.close")}

@@ -1,0 +1,136 @@
+"use client";
+import Link from "next/link";
+import { useTranslations } from "next-intl";
+import { useState } from "react";
+import { Button, buttonLook } from "@/kit/button";
+import { Plate } from "@/kit/plate";
+import { changeWords } from "../plan/words";
+import { WayHomeWords } from "../proof/way-home";
+import { clock } from "../states";
+import type { InspectModel } from "./model";
+import { conditionWord, type T, titleOfKey } from "./words";
+
+/** Whether the walk's newest stop has been read here: one that is there when it is opened has been. */
+export function useTaggedNow({ heldFrom }: InspectModel) {
+  const [read, setRead] = useState(heldFrom);
+  return {
+    shown: heldFrom !== undefined && heldFrom !== read,
+    onRead: () => setRead(heldFrom),
+  };
+}
+
+/** After a tag-out: its number, and how to leave the machine, over the whole screen. */
+export function TaggedNow({
+  model,
+  tags,
+  onLook,
+}: {
+  model: InspectModel;
+  tags: readonly string[];
+  onLook: () => void;
+}) {
+  const t = useTranslations();
+  const { data, assessment, heldFrom, state, reduction } = model;
+  const found = assessment.findings.filter((f) => f.grade === "tag_out" && !f.place);
+  const event = state.events.find(({ id }) => id === heldFrom);
+  const safe = madeSafe(model);
+  const open = assessment.open.filter((key) => model.plan.checks.some((check) => check.key === key)).length;
+  const [hung, setHung] = useState(false);
+  const [told, setTold] = useState(false);
+  const number = tags.join(", ");
+  const sets = (step: string) => void model.log.add([{ type: "changed", step }]);
+  return (
+    <main className="flex min-h-0 flex-1 flex-col" aria-live="assertive">
+      <div className="hatched h-7 shrink-0 md:h-12" aria-hidden="true" />
+      <div className="grid min-h-0 flex-1 content-start gap-x-8 overflow-y-auto md:grid-cols-[minmax(0,36%)_minmax(0,1fr)]">
+        <section className="p-5 md:border-r-2 md:border-ink md:p-7">
+          <p className="text-ink2">
+            {event === undefined
+              ? t("taggedNow.before")
+              : t("taggedNow.by", {
+                  time: clock(Date.parse(event.at), data.offsetMin),
+                  name: data.person.name,
+                })}
+          </p>
+          <p className="mt-3 text-[40px] leading-none">
+            <Plate>{data.plate}</Plate>
+          </p>
+          {number === "" ? (
+            <p className="mt-4 text-[24px] leading-tight font-bold text-tag">{t("taggedNow.noNumber")}</p>
+          ) : (
+            <p className="mt-4 text-[56px] leading-none font-bold text-tag">{number}</p>
+          )}
+          <ul className="mt-5">
+            {found.map((f) => (
+              <li key={f.eventId} className="mt-2 text-[19px] leading-snug">
+                <b>{conditionWord(t, f.condition)}</b>, {titleOfKey(t, f.check)}. {t(`rule.${f.rule}`)}.
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section className="p-5 md:p-7">
+          <h1 className="text-[28px] leading-tight font-bold">{t("taggedNow.title")}</h1>
+          {heldFrom === undefined ? null : (
+            <div className="mt-3 empty:hidden">
+              <WayHomeWords
+                input={model.input}
+                events={state.events}
+                heldFrom={heldFrom}
+                findings={assessment.findings}
+              />
+            </div>
+          )}
+          <ul className="mt-3">
+            {safe.map((step) => (
+              <Line
+                key={step.id}
+                done={reduction.changed.has(step.id)}
+                onDone={() => sets(step.id)}
+                words={changeWords(t as unknown as T, step.change)}
+              />
+            ))}
+            <Line
+              done={hung}
+              onDone={() => setHung(true)}
+              words={number === "" ? t("taggedNow.hangNoNumber") : t("taggedNow.hang", { number })}
+            />
+            <Line done={told} onDone={() => setTold(true)} words={t("taggedNow.tell")} />
+          </ul>
+        </section>
+      </div>
+      <div className="grid grid-cols-2 gap-3 border-t border-line px-5 py-3 md:px-7">
+        <Button onClick={onLook}>{t("taggedNow.look", { count: open })}</Button>
+        <Link className={buttonLook("go")} href="/shift">
+          {t("taggedNow.shift")}
+        </Link>
+      </div>
+      <div className="hatched h-7 shrink-0 md:h-12" aria-hidden="true" />
+    </main>
+  );
+}
+
+/** What is to be done before the machine is left: the changes planned after what was answered last, those made too. */
+function madeSafe({ plan, assessment }: InspectModel) {
+  const last = plan.steps.findLastIndex(
+    (step) => step.kind === "check" && assessment.byCheck.get(step.check.key)?.status !== "open",
+  );
+  const rest = plan.steps.slice(last + 1);
+  const end = rest.findIndex((step) => step.kind === "check");
+  return (end < 0 ? rest : rest.slice(0, end)).flatMap((step) => (step.kind === "check" ? [] : [step]));
+}
+
+function Line({ words, done, onDone }: { words: string; done: boolean; onDone: () => void }) {
+  return (
+    <li className="border-b border-line">
+      <button
+        type="button"
+        aria-pressed={done}
+        onClick={onDone}
+        className={`flex min-h-[56px] w-full items-center gap-4 py-2 text-left text-[19px] ${done ? "text-ink2" : "font-semibold"}`}
+      >
+        <span aria-hidden="true" className={`size-6 shrink-0 border-2 border-ink ${done ? "bg-ink" : ""}`} />
+        {words}
+      </button>
+    </li>
+  );
+}
