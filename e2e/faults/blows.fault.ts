@@ -13,7 +13,7 @@ function dice(seed: number): (below: number) => number {
   let state = seed;
   return (below) => {
     state = (state * 1_103_515_245 + 12_345) % 2_147_483_648;
-    return state % below;
+    return Math.floor(state / 65_536) % below;
   };
 }
 
@@ -111,7 +111,7 @@ test("a batch arrives twice, and its answer is lost on the way", async () => {
     }
   });
   for (let n = 0; n < 10; n++) await tablet.answer(id);
-  await tablet.page.unroute(/\/events$/);
+  await tablet.page.unrouteAll({ behavior: "wait" });
   await tablet.allSent();
   tally({
     fault: "batch sent twice, or its answer lost",

@@ -193,6 +193,17 @@ describe("the device's log", () => {
     });
   });
 
+  it("says so where this device cannot keep what was entered, counts nothing of it, and goes on after", async () => {
+    const log = await openLog();
+    await log.add([fine("a")]);
+    vi.spyOn(localStore().events, "bulkAdd").mockRejectedValueOnce(new Error("quota"));
+    expect(await log.add([fine("b")])).toBe(false);
+    expect(log.snapshot()).toMatchObject({ unkept: true, events: [{ check: "a" }] });
+    expect(await log.add([fine("c")])).toBe(true);
+    expect(log.snapshot()).toMatchObject({ unkept: false, events: [{ seq: 1 }, { seq: 2, check: "c" }] });
+    vi.restoreAllMocks();
+  });
+
   it("sends a long backlog in batches and tells those who listen", async () => {
     server.reachable = false;
     const log = await openLog();

@@ -144,7 +144,10 @@ export class InspectionLog {
 
   private async sendAll(): Promise<void> {
     for (;;) {
-      const waiting = (await this.kept()).filter((k) => k.state === "to_send").slice(0, batchSize);
+      const waiting = (await this.kept())
+        .filter((k) => k.state === "to_send")
+        .sort((a, b) => a.seq - b.seq)
+        .slice(0, batchSize);
       if (waiting.length === 0) {
         await this.refresh({ link: "sent", detail: undefined });
         return;

@@ -82,6 +82,14 @@ describe("what a device owes the server", () => {
     expect(await localStore().tags.count()).toBe(0);
   });
 
+  it("goes out where the device's store refuses it, and is said to be lost where it cannot be sent either", async () => {
+    vi.spyOn(localStore().tags, "put").mockRejectedValue(new Error("quota"));
+    expect(await box.tagOut(tag("LM-05"))).toEqual({ kind: "hung", number: "T-0007" });
+    answer = () => "no network";
+    expect(await box.tagOut(tag("LM-06"))).toEqual({ kind: "lost" });
+    vi.restoreAllMocks();
+  });
+
   it("says what became of it: hung with its number, or a plate nobody knows", async () => {
     expect(await box.tagOut(tag("LM-05"))).toEqual({ kind: "hung", number: "T-0007" });
     answer = () => ({ status: 200, body: { id: "x", unmatched: true } });

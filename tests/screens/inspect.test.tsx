@@ -66,6 +66,7 @@ const walk = (more: Partial<InspectData> = {}) => {
 };
 const open = async (data = walk()) => {
   await act(async () => void show(<Inspect data={data} />));
+  await screen.findByRole("button", { name: "Decision" });
   return data;
 };
 const fine = () => screen.queryAllByRole("button", { name: /: OK$/ });

@@ -5,30 +5,28 @@ import { anyWalkOpen } from "@/device/open-walks";
 import { present } from "@/device/present";
 import type { TakeOver } from "@/device/service-worker";
 
+const lookMs = 4000;
+
+/** Lets a new version that waits take over, unless a walk is open: that keeps the version it was opened with. */
+async function takeOver(): Promise<void> {
+  const waiting = (await navigator.serviceWorker.getRegistration())?.waiting;
+  if (waiting == null || (await anyWalkOpen())) return;
+  waiting.postMessage({ type: "take over" } satisfies TakeOver);
+}
+
 /** Keeps the app on the device and notes that somebody is at it; a new version takes over where no walk is open. */
 export function KeptApp() {
   const path = usePathname();
   // biome-ignore lint/correctness/useExhaustiveDependencies: each page opened looks for a new version
   useEffect(() => {
     if (process.env.NODE_ENV !== "production" || !("serviceWorker" in navigator)) return;
-    // A walk that is open keeps the version it was opened with.
-    const takeOver = async (worker: ServiceWorker | null) => {
-      if (worker !== null && !(await anyWalkOpen()))
-        worker.postMessage({ type: "take over" } satisfies TakeOver);
-    };
-    void navigator.serviceWorker
-      .register("/service-worker.js")
-      .then((kept) => {
-        void takeOver(kept.waiting);
-        kept.addEventListener("updatefound", () => {
-          const coming = kept.installing;
-          coming?.addEventListener("statechange", () => {
-            if (coming.state === "installed") void takeOver(kept.waiting);
-          });
-        });
-      })
-      .catch(() => undefined);
+    void navigator.serviceWorker.register("/service-worker.js").catch(() => undefined);
   }, [path]);
+  useEffect(() => {
+    if (!("serviceWorker" in navigator)) return;
+    const beat = setInterval(() => void takeOver(), lookMs);
+    return () => clearInterval(beat);
+  }, []);
   useEffect(() => {
     const used = () => void present();
     for (const event of ["pointerdown", "keydown"]) window.addEventListener(event, used);

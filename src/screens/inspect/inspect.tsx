@@ -3,6 +3,7 @@ import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { said } from "@/core/underway/follow";
+import type { InspectionLog } from "@/device/inspection-log";
 import type { BoardStop } from "@/kit/board/board";
 import { Caution } from "@/kit/plate";
 import { WayHomeWords } from "../proof/way-home";
@@ -21,6 +22,7 @@ import { useLocked } from "./locked";
 import { MatterLine } from "./matter-line";
 import { type InspectData, mayMake, useInspection } from "./model";
 import { MoveTable } from "./move-table";
+import { useLog } from "./open-log";
 import { Picture } from "./picture";
 import { listedOn, openIn, stopsOf } from "./progress";
 import { useSeen } from "./seen";
@@ -35,11 +37,22 @@ import { WrongDialog } from "./wrong-dialog";
 const nothing: readonly never[] = [];
 const posed = new Set(["ground_tests", "stack", "ground_lowering", "platform_tests", "drive_tests"]);
 
-/** The walk: the board, the present stop's checks, the function tests by station, and the decision. */
+/** A walk, as soon as what this device keeps of it has been read. */
 export function Inspect({ data }: { data: InspectData }) {
-  const model = useInspection(data);
   const t = useTranslations();
-  const { cards, log, held, reduction, assessment } = model;
+  const log = useLog(data);
+  return log === undefined ? (
+    <p className="p-6 text-ink2">{t("inspect.loading")}</p>
+  ) : (
+    <Walk data={data} log={log} />
+  );
+}
+
+/** The board, the present stop's checks, the function tests by station, and the decision. */
+function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
+  const model = useInspection(data, log);
+  const t = useTranslations();
+  const { cards, held, reduction, assessment } = model;
   const { card, visit, index, place, next, go: goTo } = useShownCard(model);
   const undone = useMemo(
     () => card?.changes.filter((step) => !reduction.changed.has(step.id)) ?? [],

@@ -13,11 +13,9 @@ import type { Saw } from "@/core/record/events";
 import type { Reduction } from "@/core/record/reduce";
 import { type Circumstances, circumstancesOf, follow, type Known } from "@/core/underway/follow";
 import { practiceOf } from "@/core/vocabulary/practice";
-import { InspectionLog, type LogState } from "@/device/inspection-log";
+import type { InspectionLog, LogState } from "@/device/inspection-log";
 import { keepFacts } from "@/device/kept-walks";
 import { live } from "@/device/live";
-import { walkIsOpen } from "@/device/open-walks";
-import { outbox } from "@/device/outbox";
 import { getJson } from "@/device/send-json";
 import { type Card, cardsOf } from "./cards";
 
@@ -52,26 +50,9 @@ export interface InspectModel {
   readonly readFacts: () => Promise<void>;
 }
 
-/** One inspection on this device: its log, and all that follows from it by the core. */
-export function useInspection(data: InspectData): InspectModel {
+/** One inspection on this device: all that follows from its log by the core. */
+export function useInspection(data: InspectData, log: InspectionLog): InspectModel {
   const [facts, setFacts] = useState(data.facts);
-  const log = useMemo(() => {
-    const offsetMs = data.nowMs - Date.now();
-    return new InspectionLog(data.id, data.events, data.head, () => Date.now() + offsetMs);
-  }, [data]);
-  useEffect(() => {
-    outbox().leaveTo(data.id);
-    void log.open();
-    const closed = walkIsOpen();
-    const again = () => void log.send();
-    window.addEventListener("online", again);
-    return () => {
-      window.removeEventListener("online", again);
-      log.close();
-      closed();
-      outbox().leaveTo(undefined);
-    };
-  }, [log, data.id]);
   const state = useSyncExternalStore(log.subscribe, log.snapshot, log.snapshot);
   const readFacts = useCallback(async () => {
     const answer = await getJson<{ facts: DecisionFacts; head: Saw }>(`/api/inspections/${data.id}/facts`);

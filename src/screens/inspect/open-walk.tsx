@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useTranslations } from "next-intl";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { displayChoice } from "@/device/display-choice";
 import { type Opening, openWalk } from "@/device/kept-walks";
 import { buttonLook } from "@/kit/button";
@@ -21,9 +21,9 @@ export function OpenWalk() {
     else setOpening(became);
   }, []);
   useEffect(() => void open(), [open]);
-  if (opening?.kind === "open") {
-    return <Inspect data={{ ...opening.walk, measures: displayChoice().measures }} />;
-  }
+  const walk = opening?.kind === "open" ? opening.walk : undefined;
+  const data = useMemo(() => walk && { ...walk, measures: displayChoice().measures }, [walk]);
+  if (data !== undefined) return <Inspect data={data} />;
   if (opening?.kind === "signed_out") return <SignIn onHere={() => void open()} />;
   return (
     <div className="flex min-h-dvh flex-col">

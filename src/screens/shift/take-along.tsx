@@ -14,7 +14,8 @@ export function TakeAlong({
   const [kept, setKept] = useState<ReadonlySet<string>>();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
-  useEffect(() => void unitsKept().then(setKept), []);
+  // A browser that keeps nothing offers nothing.
+  useEffect(() => void unitsKept().then(setKept, () => undefined), []);
   if (kept === undefined) return null;
   const missing = units.filter(({ unitId }) => !kept.has(unitId));
   const all = units.length;
