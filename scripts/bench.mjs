@@ -1,5 +1,5 @@
 // `npm run bench`: measures the running app; `-- model` the machine model, `-- plan` the planner, `-- proof` what its plans
-// prove, `-- unseen` what is said to show in no walk. One JSON line last.
+// prove, `-- unseen` what is said to show in no walk, `-- walk` the walk in a browser. One JSON line last.
 // Node built-ins only.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -34,10 +34,14 @@ const made = await during("Making the yard", () => cli("prepare-demo", [], env))
 if (made.code !== 0) giveUp(tail(made.out));
 await ensureBuild();
 const server = await startServer({ port: await freePort(), databaseUrl: env.DATABASE_URL, env });
-const result = await run(process.execPath, ["--import", "tsx", join("bench", "foundation.ts")], {
-  env: { ...env, BENCH_URL: server.url, ROOK_STEP_URL: server.url },
-  show: true,
-});
+const result = await run(
+  process.execPath,
+  ["--import", "tsx", of === "walk" ? join("bench", "walk", "walk.ts") : join("bench", "foundation.ts")],
+  {
+    env: { ...env, BENCH_URL: server.url, ROOK_STEP_URL: server.url },
+    show: true,
+  },
+);
 await server.stop();
 await cluster.stop("immediate");
 removeCluster(folder);

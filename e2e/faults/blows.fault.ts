@@ -42,6 +42,7 @@ test("the browser is killed at any moment, with a signal and without", async () 
   for (let kill = 0; kill < kills; kill++) {
     const signal = kill % 2 === 0 ? "signal" : "no signal";
     await tablet.signal(signal);
+    if (signal === "signal") await tablet.sentOrSignedIn();
     for (let n = 0; n < 3; n++) await tablet.answer(id);
     // In the middle of the next: it may be kept or not, since nothing was said of it.
     await tablet.page
@@ -60,8 +61,7 @@ test("the browser is killed at any moment, with a signal and without", async () 
     }
   }
   await tablet.signal("signal");
-  await tablet.reopen(id);
-  await tablet.allSent();
+  await tablet.sentOrSignedIn();
   tally({ fault: "browser killed", injected: kills, ...(await tablet.nothingLost(id)) });
 });
 

@@ -160,6 +160,15 @@ export class Tablet {
     this.acknowledged.set(id, (this.acknowledged.get(id) ?? new Set()).add(check));
   }
 
+  /** Waits until all is sent; whose session did not outlive the browser signs in where they are. */
+  async sentOrSignedIn(badge = "1041"): Promise<void> {
+    const asks = this.page.getByRole("heading", { name: "Sign in" });
+    const sent = this.page.getByRole("banner").getByText("All sent", { exact: true });
+    await expect(asks.or(sent)).toBeVisible({ timeout: 60_000 });
+    if (await asks.isVisible()) await this.pin(badge);
+    await this.allSent();
+  }
+
   async allSent(): Promise<void> {
     await expect(this.page.getByRole("banner").getByRole("status")).toHaveText("All sent", {
       timeout: 60_000,

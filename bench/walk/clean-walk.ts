@@ -1,0 +1,88 @@
+import type { Page } from "@playwright/test";
+
+export interface Counted {
+  /** Taps and keystrokes from the first card to the decision. */
+  readonly taps: number;
+  /** What places, readings, what is touched by itself and movements require: one each, a reading its digits as well. */
+  readonly least: number;
+  readonly cards: number;
+  /** Words on its cards, cautions and settings among them. */
+  readonly words: number;
+}
+
+/** Walks a clean machine the way that takes fewest taps, and counts them. */
+export async function cleanWalk(page: Page): Promise<Counted> {
+  let taps = 0;
+  let words = 0;
+  let cards = 0;
+  let least = 0;
+  const places = new Set<string>();
+  const main = page.getByRole("main");
+  const forward = main.getByRole("button", {
+    name: /(as listed|still open|Next|To the decision)/,
+  });
+  const tap = async (name: string | RegExp) => {
+    await main.getByRole("button", { name }).first().click();
+    taps += 1;
+  };
+  let before = "";
+  for (let steps = 0; steps < 900; steps++) {
+    if (await page.getByText("From what was found, this follows").isVisible()) break;
+    const card = await main
+      .locator("[data-row], table")
+      .evaluateAll((rows) => rows.map((row) => row.getAttribute("data-row") ?? row.textContent).join("|"));
+    const place = /Place \d+/.exec((await main.innerText()) ?? "")?.[0] ?? "";
+    if (card !== before) {
+      cards += 1;
+      places.add(place);
+      const text = await page
+        .locator(
+          "section[aria-label] h1, section[aria-label] li, section[aria-label] td, section[aria-label] th, section[aria-label] p",
+        )
+        .allInnerTexts();
+      words += text.join(" ").split(/\s+/).filter(Boolean).length;
+      before = card;
+    }
+    const name = (await forward.first().innerText()).replace(/\s+/g, " ").trim();
+    if (/^\d+ as listed L?$|^(Set like this\. )?(Next|To the decision)/.test(name)) {
+      await forward.first().click();
+      taps += 1;
+      await page.waitForTimeout(30);
+      continue;
+    }
+    if (/read down/.test(name)) {
+      await main.locator("[data-row]").last().scrollIntoViewIfNeeded();
+      continue;
+    }
+    const matter = main.locator("[data-testid=matter][data-said=nothing]");
+    const row = main.locator("[data-row]", { has: page.locator("input[inputmode=decimal]") }).first();
+    const both = main.getByRole("button", { name: /both ways OK$/ });
+    const after = /after: (.+?)( L)?$/.exec(name)?.[1];
+    if ((await matter.count()) > 0) {
+      await matter.first().getByRole("button", { name: "Same" }).click();
+      taps += 1;
+      least += 1;
+    } else if ((await row.count()) > 0) {
+      const text = (await row.textContent()) ?? "";
+      const limit = Number(/Sheet: ([\d.]+)/.exec(text)?.[1]);
+      const value = String(Math.round(limit * (text.includes("or less") ? 0.9 : 1.1) * 10) / 10);
+      await row.locator("input").first().fill(value);
+      await row.locator("input").first().press("Enter");
+      await row.getByRole("button", { name: /Change$/ }).waitFor();
+      taps += value.length + 2;
+      least += value.length + 1;
+    } else if ((await both.count()) > 0) {
+      await both.first().click();
+      taps += 1;
+      least += 1;
+    } else if (after !== undefined) {
+      await tap(new RegExp(`^${after.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")}: OK$`));
+      least += 1;
+    } else {
+      await tap(/: OK$/);
+      least += 1;
+    }
+    await page.waitForTimeout(30);
+  }
+  return { taps, least: least + places.size, cards, words };
+}

@@ -1,0 +1,125 @@
+import { gzipSync } from "node:zlib";
+import { chromium, type Page } from "@playwright/test";
+import { slowedTimes } from "../browser/slowed";
+import { type Counted, cleanWalk } from "./clean-walk";
+
+const url = process.env["BENCH_URL"] ?? "";
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+});
+
+async function tablet(): Promise<Page> {
+  const context = await browser.newContext({ baseURL: url, viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.goto("/sign-in");
+  await page.getByLabel("Badge number").fill("1041");
+  await page.getByLabel("PIN").fill("4710");
+  await page.getByLabel("PIN").press("Enter");
+  await page.waitForURL("**/shift");
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  return page;
+}
+
+async function begin(page: Page, plate: string): Promise<void> {
+  await page.goto(`/units/${plate}`);
+  await page.getByRole("button", { name: /^Inspect/ }).click();
+  await page.waitForURL("**/inspect/**");
+  await page.locator("[data-row]").first().waitFor();
+}
+
+/** Notes in the page how long each click takes until what it changed has been painted. */
+async function timed(page: Page): Promise<() => Promise<readonly number[]>> {
+  await page.evaluate(() => {
+    const all: number[] = [];
+    Object.assign(window, { taps: all });
+    window.addEventListener(
+      "click",
+      ({ timeStamp }) => {
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => void all.push(performance.now() - timeStamp);
+          channel.port2.postMessage(undefined);
+        });
+      },
+      { capture: true },
+    );
+  });
+  return () => page.evaluate(() => (window as unknown as { taps: number[] }).taps.splice(0));
+}
+
+const p95 = (all: readonly number[]): number =>
+  Math.round([...all].sort((a, b) => a - b)[Math.floor(0.95 * (all.length - 1))] ?? 0);
+
+const page = await tablet();
+const scripts = new Map<string, number>();
+page.on("response", async (response) => {
+  if (!response.url().includes("/_next/") || !response.url().endsWith(".js")) return;
+  scripts.set(response.url(), gzipSync(await response.body().catch(() => Buffer.alloc(0))).length);
+});
+await begin(page, "LM-12");
+const jsKb = Math.round([...scripts.values()].reduce((sum, bytes) => sum + bytes, 0) / 102.4) / 10;
+
+// Answers one by one on a boom, on a main thread slowed as much as a tablet of the yard is.
+const slow = await page.context().newCDPSession(page);
+const answers = async (plate: string, jump: boolean): Promise<readonly number[]> => {
+  await begin(page, plate);
+  await slow.send("Emulation.setCPUThrottlingRate", { rate: slowedTimes });
+  const taken = await timed(page);
+  for (let n = 0; n < 20; n++) {
+    if (jump) {
+      const squares = page.getByRole("button", { name: /^\d+/ });
+      await squares.nth((n * 7) % (await squares.count())).click();
+    }
+    const fine = page.getByRole("button", { name: /: OK$/ });
+    if ((await fine.count()) === 0)
+      await page
+        .getByRole("button", { name: "›" })
+        .click()
+        .catch(() => undefined);
+    else await fine.first().click();
+    await page.waitForTimeout(60);
+  }
+  await slow.send("Emulation.setCPUThrottlingRate", { rate: 1 });
+  return taken();
+};
+const tapMs = p95(await answers("LM-19", false));
+const jumpMs = p95(await answers("LM-20", true));
+
+// A cold start without a signal, to the present step.
+await begin(page, "LM-17");
+const path = page.url();
+await page.context().setOffline(true);
+const cold: number[] = [];
+for (let n = 0; n < 5; n++) {
+  const fresh = await page.context().newPage();
+  const throttle = await page.context().newCDPSession(fresh);
+  await throttle.send("Emulation.setCPUThrottlingRate", { rate: slowedTimes });
+  const from = performance.now();
+  await fresh.goto(path, { waitUntil: "commit" });
+  await fresh.locator("[data-row]").first().waitFor();
+  cold.push(performance.now() - from);
+  await fresh.close();
+}
+await page.context().setOffline(false);
+
+const walkOf = async (plate: string): Promise<Counted> => {
+  await begin(page, plate);
+  return cleanWalk(page);
+};
+const scissor = await walkOf("LM-05");
+const boom = await walkOf("LM-18");
+await browser.close();
+const over = ({ taps, least }: Counted) => Math.round((100 * taps) / least) / 100;
+console.log(
+  JSON.stringify({
+    tapMs,
+    jumpMs,
+    coldMs: p95(cold),
+    tapsScissor: over(scissor),
+    tapsBoom: over(boom),
+    scissor,
+    boom,
+    jsKb,
+  }),
+);
