@@ -64,11 +64,12 @@ export async function cleanWalk(page: Page): Promise<Counted> {
       least += 1;
     } else if ((await row.count()) > 0) {
       const text = (await row.textContent()) ?? "";
+      const key = await row.getAttribute("data-row");
       const limit = Number(/Sheet: ([\d.]+)/.exec(text)?.[1]);
       const value = String(Math.round(limit * (text.includes("or less") ? 0.9 : 1.1) * 10) / 10);
       await row.locator("input").first().fill(value);
       await row.locator("input").first().press("Enter");
-      await row.getByRole("button", { name: /Change$/ }).waitFor();
+      await main.locator(`[data-row="${key}"]`).getByRole("button", { name: /Change$/ }).waitFor();
       taps += value.length + 2;
       least += value.length + 1;
     } else if ((await both.count()) > 0) {
