@@ -35,12 +35,8 @@ export async function cleanWalk(page: Page): Promise<Counted> {
     if (card !== before) {
       cards += 1;
       places.add(place);
-      const text = await page
-        .locator(
-          "section[aria-label] h1, section[aria-label] li, section[aria-label] td, section[aria-label] th, section[aria-label] p",
-        )
-        .allInnerTexts();
-      words += text.join(" ").split(/\s+/).filter(Boolean).length;
+      const panel = page.locator("section[aria-label] > div").first();
+      words += (await panel.innerText()).split(/\s+/).filter(Boolean).length;
       before = card;
     }
     const name = (await forward.first().innerText()).replace(/\s+/g, " ").trim();
@@ -69,7 +65,10 @@ export async function cleanWalk(page: Page): Promise<Counted> {
       const value = String(Math.round(limit * (text.includes("or less") ? 0.9 : 1.1) * 10) / 10);
       await row.locator("input").first().fill(value);
       await row.locator("input").first().press("Enter");
-      await main.locator(`[data-row="${key}"]`).getByRole("button", { name: /Change$/ }).waitFor();
+      await main
+        .locator(`[data-row="${key}"]`)
+        .getByRole("button", { name: /Change$/ })
+        .waitFor();
       taps += value.length + 2;
       least += value.length + 1;
     } else if ((await both.count()) > 0) {

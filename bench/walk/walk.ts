@@ -52,13 +52,27 @@ const p95 = (all: readonly number[]): number =>
   Math.round([...all].sort((a, b) => a - b)[Math.floor(0.95 * (all.length - 1))] ?? 0);
 
 const page = await tablet();
-const scripts = new Map<string, number>();
-page.on("response", async (response) => {
-  if (!response.url().includes("/_next/") || !response.url().endsWith(".js")) return;
-  scripts.set(response.url(), gzipSync(await response.body().catch(() => Buffer.alloc(0))).length);
-});
 await begin(page, "LM-12");
-const jsKb = Math.round([...scripts.values()].reduce((sum, bytes) => sum + bytes, 0) / 102.4) / 10;
+const jsKb = await scriptsKb(page.url());
+
+/** Kilobytes, gzipped, of every script a walk loads that nothing of the app was kept for. */
+async function scriptsKb(walk: string): Promise<number> {
+  const state = await page.context().storageState();
+  const bare = await browser.newContext({ storageState: state, serviceWorkers: "block" });
+  const fresh = await bare.newPage();
+  const scripts = new Map<string, Promise<number>>();
+  fresh.on("response", (response) => {
+    if (response.url().endsWith(".js"))
+      scripts.set(
+        response.url(),
+        response.body().then((body) => gzipSync(body).length),
+      );
+  });
+  await fresh.goto(walk, { waitUntil: "networkidle" });
+  const sizes = await Promise.all(scripts.values());
+  await bare.close();
+  return Math.round(sizes.reduce((sum, bytes) => sum + bytes, 0) / 102.4) / 10;
+}
 
 // Answers one by one on a boom, on a main thread slowed as much as a tablet of the yard is.
 const slow = await page.context().newCDPSession(page);

@@ -7,6 +7,8 @@ export type Answer<T> =
       readonly link: Exclude<Link, "sent" | "sending">;
       readonly detail?: string;
       readonly retryAfterS?: number;
+      /** Which problem the server named, `not-yours` for one. */
+      readonly problem?: string;
     };
 
 /** Posts JSON and tells apart why it did not arrive. Never throws. */
@@ -28,12 +30,12 @@ async function asked<T>(path: string, how: RequestInit): Promise<Answer<T>> {
     return { link: "no_signal" };
   }
   const data = (await answer.json().catch(() => undefined)) as
-    | (T & { detail?: string; retryAfterS?: number })
+    | (T & { detail?: string; retryAfterS?: number; type?: string })
     | undefined;
   if (answer.ok) return data === undefined ? { link: "server_trouble" } : { link: "sent", data };
-  const { detail, retryAfterS } = data ?? {};
+  const { detail, retryAfterS, type } = data ?? {};
   const link = answer.status === 401 ? "signed_out" : answer.status >= 500 ? "server_trouble" : "refused";
-  return { link, detail, retryAfterS };
+  return { link, detail, retryAfterS, problem: type?.split("/").at(-1) };
 }
 
 /** Whether trying again by itself can help. */

@@ -80,6 +80,13 @@ describe("a signature kept on the device", () => {
     expect((await openSignatures()).map(({ plate }) => plate)).toEqual(["LM-05"]);
   });
 
+  it("waits for whoever signed while somebody else is signed in", async () => {
+    await sign("w-1", "LM-05", walk);
+    answer = () => ({ status: 403, body: { type: "/problems/not-yours", detail: "expected who began it" } });
+    await sendSignatures();
+    expect(await became("w-1")).toEqual({ kind: "waits" });
+  });
+
   it("whose answer was lost on the way is found sealed", async () => {
     await sign("w-1", "LM-05", walk);
     answer = (path) =>

@@ -41,6 +41,8 @@ export async function sendSignatures(): Promise<{ readonly link: Link; readonly 
       await noted(kept, { kind: "sealed", outcome, shownOutcome });
     } else if (answer.link !== "refused") {
       return answer;
+    } else if (answer.problem === "not-yours") {
+      // Somebody else is signed in: it waits for whoever signed.
     } else if (await isSealed(inspectionId)) {
       await noted(kept, { kind: "sealed" });
     } else {

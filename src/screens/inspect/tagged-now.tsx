@@ -2,13 +2,16 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
+import { closedGoal } from "@/core/plan/plan";
+import { variablesOf } from "@/core/plan/variables";
 import { Button, buttonLook } from "@/kit/button";
-import { Plate } from "@/kit/plate";
 import { changeWords } from "../plan/words";
 import { WayHomeWords } from "../proof/way-home";
 import { clock } from "../states";
 import type { InspectModel } from "./model";
 import { conditionWord, type T, titleOfKey } from "./words";
+
+const madeSureOf = ["posture", "key", "stop.ground", "stop.platform", "disconnect"] as const;
 
 /** Whether the walk's newest stop has been read here: one that is there when it is opened has been. */
 export function useTaggedNow({ heldFrom }: InspectModel) {
@@ -42,7 +45,7 @@ export function TaggedNow({
   return (
     <main className="flex min-h-0 flex-1 flex-col" aria-live="assertive">
       <div className="hatched h-7 shrink-0 md:h-12" aria-hidden="true" />
-      <div className="grid min-h-0 flex-1 content-start gap-x-8 overflow-y-auto md:grid-cols-[minmax(0,36%)_minmax(0,1fr)]">
+      <div className="grid min-h-0 flex-1 gap-x-8 overflow-y-auto md:grid-cols-[minmax(0,36%)_minmax(0,1fr)]">
         <section className="p-5 md:border-r-2 md:border-ink md:p-7">
           <p className="text-ink2">
             {event === undefined
@@ -52,8 +55,8 @@ export function TaggedNow({
                   name: data.person.name,
                 })}
           </p>
-          <p className="mt-3 text-[40px] leading-none">
-            <Plate>{data.plate}</Plate>
+          <p className="mt-3 inline-block border-4 border-ink px-4 py-1.5 text-[44px] leading-none font-bold">
+            {data.plate}
           </p>
           {number === "" ? (
             <p className="mt-4 text-[24px] leading-tight font-bold text-tag">{t("taggedNow.noNumber")}</p>
@@ -81,6 +84,9 @@ export function TaggedNow({
             </div>
           )}
           <ul className="mt-3">
+            {safeAlready(model).map((change) => (
+              <Line key={change.variable} done words={changeWords(t as unknown as T, change)} />
+            ))}
             {safe.map((step) => (
               <Line
                 key={step.id}
@@ -98,7 +104,7 @@ export function TaggedNow({
           </ul>
         </section>
       </div>
-      <div className="grid grid-cols-2 gap-3 border-t border-line px-5 py-3 md:px-7">
+      <div className="grid gap-3 border-t md:grid-cols-2 border-line px-5 py-3 md:px-7">
         <Button onClick={onLook}>{t("taggedNow.look", { count: open })}</Button>
         <Link className={buttonLook("go")} href="/shift">
           {t("taggedNow.shift")}
@@ -119,12 +125,28 @@ function madeSafe({ plan, assessment }: InspectModel) {
   return (end < 0 ? rest : rest.slice(0, end)).flatMap((step) => (step.kind === "check" ? [] : [step]));
 }
 
-function Line({ words, done, onDone }: { words: string; done: boolean; onDone: () => void }) {
+/** What whoever leaves a machine makes sure of, as far as the walk has it so already. */
+function safeAlready(model: InspectModel) {
+  const { data, plan, reduction } = model;
+  const goal = closedGoal(variablesOf(data.sheet), data.found, "held");
+  const asked = new Set([...madeSafe(model), ...plan.steps.filter(({ id }) => !reduction.changed.has(id))]);
+  const changed = new Set(
+    [...asked].flatMap((step) => (step.kind === "check" ? [] : [step.change.variable])),
+  );
+  return madeSureOf.flatMap((variable) => {
+    const to = goal[variable];
+    if (to === undefined || changed.has(variable) || plan.final[variable] !== to) return [];
+    return [{ variable, from: to, to, minutes: 0, walkM: 0, who: "ground" }];
+  });
+}
+
+function Line({ words, done, onDone }: { words: string; done: boolean; onDone?: () => void }) {
   return (
     <li className="border-b border-line">
       <button
         type="button"
         aria-pressed={done}
+        disabled={onDone === undefined}
         onClick={onDone}
         className={`flex min-h-[56px] w-full items-center gap-4 py-2 text-left text-[19px] ${done ? "text-ink2" : "font-semibold"}`}
       >
