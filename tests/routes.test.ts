@@ -45,6 +45,7 @@ const asked: readonly Asked[] = [
     body: () => ({ unitId: yard.scissor, scope: "transport" }),
     who: road,
   },
+  { route: "inspections/[id]", method: "GET", params: id("walk"), who: [] },
   { route: "inspections/[id]/facts", method: "GET", params: id("walk"), who: [] },
   { route: "inspections/[id]/sign", method: "POST", params: id("walk"), who: [] },
   {

@@ -1,5 +1,4 @@
 import "fake-indexeddb/auto";
-import { act } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Outcome } from "@/core/vocabulary/outcomes";
 import { localStore } from "@/device/local-store";
@@ -41,7 +40,6 @@ function decision(outcome: Outcome, { link = "sent", toSend = 0 } = {}) {
   return { log, readFacts: model.readFacts };
 }
 const heading = () => screen.getByRole("heading", { level: 1 }).textContent;
-const settle = () => act(async () => {});
 
 describe("the decision", () => {
   it("reads anew what bears on it before it is signed", () => {

@@ -6,7 +6,7 @@ import type { Listed } from "./progress";
 import { checkTitle } from "./words";
 
 interface CardFootProps {
-  /** What may be answered in one act, where there is more than one such. */
+  /** What may be answered in one act, where there is any such. */
   readonly listed: Listed | undefined;
   /** Each line of the card has been in view. */
   readonly allSeen: boolean;

@@ -102,7 +102,7 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
   );
   const openHere = card === undefined ? 0 : openIn(model, card);
   const listed = useMemo(() => (card === undefined ? undefined : listedOn(model, card)), [model, card]);
-  const together = listed !== undefined && listed.checks.length > 1 ? listed : undefined;
+  const together = listed !== undefined && listed.checks.length > 0 ? listed : undefined;
   const panel = useRef<HTMLDivElement>(null);
   const allSeen = useSeen(panel, card?.checks.map(({ key }) => key).join(" ") ?? "");
 
