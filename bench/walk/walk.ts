@@ -48,6 +48,9 @@ async function timed(page: Page): Promise<() => Promise<readonly number[]>> {
   return () => page.evaluate(() => (window as unknown as { taps: number[] }).taps.splice(0));
 }
 
+/** A card that asks for a reading has nothing to tap: the next square has. */
+const nothingThere = () => undefined;
+
 const p95 = (all: readonly number[]): number =>
   Math.round([...all].sort((a, b) => a - b)[Math.floor(0.95 * (all.length - 1))] ?? 0);
 
@@ -83,15 +86,14 @@ const answers = async (plate: string, jump: boolean): Promise<readonly number[]>
   for (let n = 0; n < 20; n++) {
     if (jump) {
       const squares = page.getByRole("button", { name: /^\d+/ });
-      await squares.nth((n * 7) % (await squares.count())).click();
+      await squares
+        .nth((n * 7) % (await squares.count()))
+        .click({ timeout: 2000 })
+        .catch(nothingThere);
     }
     const fine = page.getByRole("button", { name: /: OK$/ });
-    if ((await fine.count()) === 0)
-      await page
-        .getByRole("button", { name: "›" })
-        .click()
-        .catch(() => undefined);
-    else await fine.first().click();
+    const next = page.getByRole("button", { name: /(^|Set like this\. )Next/ });
+    await fine.or(next).first().click({ timeout: 2000 }).catch(nothingThere);
     await page.waitForTimeout(60);
   }
   await slow.send("Emulation.setCPUThrottlingRate", { rate: 1 });
