@@ -1,6 +1,7 @@
 "use client";
 import { usePathname } from "next/navigation";
 import { useEffect } from "react";
+import { displayChoice } from "@/device/display-choice";
 import { anyWalkOpen } from "@/device/open-walks";
 import { present } from "@/device/present";
 import type { TakeOver } from "@/device/service-worker";
@@ -26,6 +27,10 @@ export function KeptApp() {
     if (!("serviceWorker" in navigator)) return;
     const beat = setInterval(() => void takeOver(), lookMs);
     return () => clearInterval(beat);
+  }, []);
+  useEffect(() => {
+    // A page kept on the device is as it was when it was kept; the choice of light is the device's own.
+    document.documentElement.dataset["theme"] = displayChoice().theme;
   }, []);
   useEffect(() => {
     const used = () => void present();
