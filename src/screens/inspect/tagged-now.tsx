@@ -38,6 +38,7 @@ export function TaggedNow({
   const event = state.events.find(({ id }) => id === heldFrom);
   const safe = madeSafe(model);
   const open = assessment.open.filter((key) => model.plan.checks.some((check) => check.key === key)).length;
+  const [sure, setSure] = useState<ReadonlySet<string>>(new Set());
   const [hung, setHung] = useState(false);
   const [told, setTold] = useState(false);
   const number = tags.join(", ");
@@ -84,8 +85,13 @@ export function TaggedNow({
             </div>
           )}
           <ul className="mt-3">
-            {safeAlready(model).map((change) => (
-              <Line key={change.variable} done words={changeWords(t as unknown as T, change)} />
+            {saidAlready(model).map((change) => (
+              <Line
+                key={change.variable}
+                done={sure.has(change.variable)}
+                onDone={() => setSure(new Set([...sure, change.variable]))}
+                words={changeWords(t as unknown as T, change)}
+              />
             ))}
             {safe.map((step) => (
               <Line
@@ -125,8 +131,11 @@ function madeSafe({ plan, assessment }: InspectModel) {
   return (end < 0 ? rest : rest.slice(0, end)).flatMap((step) => (step.kind === "check" ? [] : [step]));
 }
 
-/** What whoever leaves a machine makes sure of, as far as the walk has it so already. */
-function safeAlready(model: InspectModel) {
+/**
+ * What whoever leaves a machine makes sure of, where the walk has it so already. Nothing of it shows as done: the machine
+ * may have been set for the next test in between, and nobody has said so yet.
+ */
+function saidAlready(model: InspectModel) {
   const { data, plan, reduction } = model;
   const goal = closedGoal(variablesOf(data.sheet), data.found, "held");
   const asked = new Set([...madeSafe(model), ...plan.steps.filter(({ id }) => !reduction.changed.has(id))]);
@@ -140,13 +149,12 @@ function safeAlready(model: InspectModel) {
   });
 }
 
-function Line({ words, done, onDone }: { words: string; done: boolean; onDone?: () => void }) {
+function Line({ words, done, onDone }: { words: string; done: boolean; onDone: () => void }) {
   return (
     <li className="border-b border-line">
       <button
         type="button"
         aria-pressed={done}
-        disabled={onDone === undefined}
         onClick={onDone}
         className={`flex min-h-[56px] w-full items-center gap-4 py-2 text-left text-[19px] ${done ? "text-ink2" : "font-semibold"}`}
       >
