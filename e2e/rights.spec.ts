@@ -8,7 +8,7 @@ test("without signing in, no page and no route answers", async ({ page }) => {
     await page.goto(path);
     await expect(page).toHaveURL(/sign-in/);
   }
-  // The page of a walk holds nothing of any: it asks who one is before it shows one.
+  // The page of a walk contains no walk: it asks who you are before it shows one.
   await page.goto(`/inspect/${anything}`);
   await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
   expect((await page.request.get(`/api/inspections/${anything}`)).status()).toBe(401);

@@ -469,8 +469,8 @@ export const mistakes = [
   [
     "a signature taken back is put there again",
     "src/device/signatures.ts",
-    'if (now?.became.kind === "waits") await localStore().signatures.update(kept.inspectionId, { became });',
-    "await localStore().signatures.put({ ...kept, became });",
+    'if (now?.became.kind === "waits") await signatures.update(inspectionId, { became });',
+    "await signatures.put({ inspectionId, became } as KeptSignature);",
     "unit",
     "src/device/signatures.test.ts",
   ],

@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { beforeAll, describe, expect, it } from "vitest";
+import { waitAfterS } from "@/contract/session";
 import { addLogin } from "@/server/demo/seed";
 import { at, yardForFile } from "./database";
 
@@ -8,11 +9,10 @@ const yard = yardForFile();
 describe("sign-in", () => {
   let signIn: typeof import("@/server/people/sign-in").signIn;
   let whoIs: typeof import("@/server/people/session").whoIs;
-  let waitAfterS: typeof import("@/server/people/sign-in").waitAfterS;
   beforeAll(async () => {
     process.env["DATABASE_URL"] = yard.url;
     process.env["ROOK_STEP_URL"] = "http://127.0.0.1:1";
-    ({ signIn, waitAfterS } = await import("@/server/people/sign-in"));
+    ({ signIn } = await import("@/server/people/sign-in"));
     ({ whoIs } = await import("@/server/people/session"));
     await addLogin(yard.db, yard.people.operator, "101", "operator", "2468", at(0));
     await addLogin(yard.db, yard.people.second, "102", "second", "2468", at(0));

@@ -17,127 +17,124 @@ function dice(seed: number): (below: number) => number {
   };
 }
 
-test("the signal goes and comes back between any two answers", async () => {
+/** Walks a unit while something goes wrong, and compares all that was acknowledged; gives how often it went wrong. */
+async function walk(plate: string, fault: string, goWrong: (id: string) => Promise<number>): Promise<void> {
   await tablet.signIn("1041");
-  const id = await tablet.begin("LM-07");
-  const roll = dice(7);
-  let cuts = 0;
-  for (let n = 0; n < 24; n++) {
-    if (roll(2) === 0) {
-      await tablet.signal("no signal");
-      cuts += 1;
-    } else await tablet.signal("signal");
-    await tablet.answer(id);
-  }
-  await tablet.signal("signal");
-  await tablet.allSent();
-  tally({ fault: "signal cut between answers", injected: cuts, ...(await tablet.nothingLost(id)) });
-});
-
-test("the browser is killed at any moment, with a signal and without", async () => {
-  await tablet.signIn("1041");
-  const id = await tablet.begin("LM-05");
-  const roll = dice(11);
-  const kills = 6;
-  for (let kill = 0; kill < kills; kill++) {
-    const signal = kill % 2 === 0 ? "signal" : "no signal";
-    await tablet.signal(signal);
-    if (signal === "signal") await tablet.sentOrSignedIn();
-    for (let n = 0; n < 3; n++) await tablet.answer(id);
-    // In the middle of the next: it may be kept or not, since nothing was said of it.
-    await tablet.page
-      .getByRole("button", { name: /: OK$/ })
-      .first()
-      .click({ timeout: 2000 })
-      .catch(() => undefined);
-    await new Promise((resolve) => setTimeout(resolve, roll(60)));
-    await tablet.kill();
-    await tablet.start();
-    await tablet.signal(signal);
-    await tablet.reopen(id);
-    for (const check of tablet.acknowledged.get(id) ?? []) {
-      const kept = (await tablet.kept(id)).map((event) => event.check);
-      expect(kept, `after kill ${kill + 1}`).toContain(check);
-    }
-  }
-  await tablet.signal("signal");
+  const id = await tablet.begin(plate);
+  const injected = await goWrong(id);
   await tablet.sentOrSignedIn();
-  tally({ fault: "browser killed", injected: kills, ...(await tablet.nothingLost(id)) });
-});
+  tally({ fault, injected, ...(await tablet.nothingLost(id)) });
+}
 
-test("the server is killed while answers are sent", async () => {
-  await tablet.signIn("1041");
-  const id = await tablet.begin("LM-19");
-  const kills = 3;
-  for (let kill = 0; kill < kills; kill++) {
-    await tablet.answer(id);
-    const dying = blow("/server/kill");
-    for (let n = 0; n < 3; n++) await tablet.answer(id);
-    await dying;
-    await tablet.answer(id);
-    await blow("/server/start");
-    await tablet.answer(id);
-  }
-  await tablet.allSent();
-  tally({ fault: "server killed during a send", injected: kills, ...(await tablet.nothingLost(id)) });
-});
+const answers = async (id: string, count: number): Promise<void> => {
+  for (let n = 0; n < count; n++) await tablet.answer(id);
+};
 
-test("the database stops and starts again", async () => {
-  await tablet.signIn("1041");
-  const id = await tablet.begin("LM-17");
-  const stops = 2;
-  for (let stop = 0; stop < stops; stop++) {
-    await tablet.answer(id);
-    await blow("/database/stop");
-    for (let n = 0; n < 3; n++) await tablet.answer(id);
-    await blow("/database/start");
-    await tablet.answer(id);
-  }
-  await tablet.allSent();
-  tally({ fault: "database stopped", injected: stops, ...(await tablet.nothingLost(id)) });
-});
-
-test("a batch arrives twice, and its answer is lost on the way", async () => {
-  await tablet.signIn("1041");
-  const id = await tablet.begin("LM-26");
-  let twice = 0;
-  await tablet.page.route(/\/events$/, async (route) => {
-    const first = await route.fetch();
-    twice += 1;
-    if (twice % 2 === 0) await route.abort();
-    else {
-      await route.fetch();
-      await route.fulfill({ response: first });
+test("the signal goes and comes back between any two answers", () =>
+  walk("LM-07", "signal cut between answers", async (id) => {
+    const roll = dice(7);
+    let cuts = 0;
+    for (let n = 0; n < 24; n++) {
+      const there = roll(2) === 0 ? "no signal" : "signal";
+      if (there === "no signal") cuts += 1;
+      await tablet.signal(there);
+      await tablet.answer(id);
     }
-  });
-  for (let n = 0; n < 10; n++) await tablet.answer(id);
-  await tablet.page.unrouteAll({ behavior: "wait" });
-  await tablet.allSent();
-  tally({
-    fault: "batch sent twice, or its answer lost",
-    injected: twice,
-    ...(await tablet.nothingLost(id)),
-  });
-});
+    await tablet.signal("signal");
+    return cuts;
+  }));
 
-test("the session ends in mid-walk: signed in again in place, on the same step", async () => {
-  await tablet.signIn("1041");
-  const id = await tablet.begin("LM-16");
-  for (let n = 0; n < 7; n++) await tablet.answer(id);
-  const title = tablet.page.getByRole("main").getByRole("heading", { level: 1 });
-  const step = await title.textContent();
-  await tablet.allSent();
-  await tablet.forgetSession();
-  const row = tablet.page.locator("[data-row]", { has: tablet.page.getByRole("button", { name: /: OK$/ }) });
-  const check = (await row.first().getAttribute("data-row")) ?? "";
-  await row.first().getByRole("button", { name: /: OK$/ }).click();
-  await expect(tablet.page.getByRole("heading", { name: "Sign in" })).toBeVisible();
-  await tablet.pin("1041");
-  await expect(title).toHaveText(step ?? "");
-  await tablet.allSent();
-  expect((await tablet.held(id)).map((event) => event.check)).toContain(check);
-  tally({ fault: "session over", injected: 1, ...(await tablet.nothingLost(id)) });
-});
+test("the browser is killed at any moment, with a signal and without", () =>
+  walk("LM-05", "browser killed", async (id) => {
+    const roll = dice(11);
+    const kills = 6;
+    for (let kill = 0; kill < kills; kill++) {
+      const signal = kill % 2 === 0 ? "signal" : "no signal";
+      await tablet.signal(signal);
+      if (signal === "signal") await tablet.sentOrSignedIn();
+      await answers(id, 3);
+      // In the middle of the next: it may be kept or not, since nothing was said of it.
+      await tablet.page
+        .getByRole("button", { name: /: OK$/ })
+        .first()
+        .click({ timeout: 2000 })
+        .catch(() => undefined);
+      await new Promise((resolve) => setTimeout(resolve, roll(60)));
+      await tablet.kill();
+      await tablet.start();
+      await tablet.signal(signal);
+      await tablet.reopen(id);
+      const kept = (await tablet.kept(id)).map((event) => event.check);
+      for (const check of tablet.acknowledged.get(id) ?? [])
+        expect(kept, `after kill ${kill + 1}`).toContain(check);
+    }
+    await tablet.signal("signal");
+    return kills;
+  }));
+
+test("the server is killed while answers are sent", () =>
+  walk("LM-19", "server killed during a send", async (id) => {
+    const kills = 3;
+    for (let kill = 0; kill < kills; kill++) {
+      await tablet.answer(id);
+      const dying = blow("/server/kill");
+      await answers(id, 3);
+      await dying;
+      await tablet.answer(id);
+      await blow("/server/start");
+      await tablet.answer(id);
+    }
+    return kills;
+  }));
+
+test("the database stops and starts again", () =>
+  walk("LM-17", "database stopped", async (id) => {
+    const stops = 2;
+    for (let stop = 0; stop < stops; stop++) {
+      await tablet.answer(id);
+      await blow("/database/stop");
+      await answers(id, 3);
+      await blow("/database/start");
+      await tablet.answer(id);
+    }
+    return stops;
+  }));
+
+test("a batch arrives twice, and its answer is lost on the way", () =>
+  walk("LM-26", "batch sent twice, or its answer lost", async (id) => {
+    let batches = 0;
+    await tablet.page.route(/\/events$/, async (route) => {
+      batches += 1;
+      const lost = batches % 2 === 0;
+      const first = await route.fetch();
+      if (lost) return route.abort();
+      await route.fetch();
+      return route.fulfill({ response: first });
+    });
+    await answers(id, 10);
+    await tablet.page.unrouteAll({ behavior: "wait" });
+    return batches;
+  }));
+
+test("the session ends in mid-walk: signed in again in place, on the same step", () =>
+  walk("LM-16", "session over", async (id) => {
+    await answers(id, 7);
+    const title = tablet.page.getByRole("main").getByRole("heading", { level: 1 });
+    const step = await title.textContent();
+    await tablet.allSent();
+    await tablet.forgetSession();
+    const row = tablet.page.locator("[data-row]", {
+      has: tablet.page.getByRole("button", { name: /: OK$/ }),
+    });
+    const check = (await row.first().getAttribute("data-row")) ?? "";
+    await row.first().getByRole("button", { name: /: OK$/ }).click();
+    await expect(tablet.page.getByRole("heading", { name: "Sign in" })).toBeVisible();
+    await tablet.pin("1041");
+    await expect(title).toHaveText(step ?? "");
+    await tablet.allSent();
+    expect((await tablet.held(id)).map((event) => event.check)).toContain(check);
+    return 1;
+  }));
 
 test("a day's walks made without a signal are all sent when it is back", async () => {
   await tablet.signIn("1041");

@@ -1,8 +1,7 @@
-import { createHash } from "node:crypto";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 
-/** Pages that hold nothing of anybody: a device keeps them and opens with them where there is no signal. */
+/** Pages that contain no data of anybody: a device keeps them and opens them without a signal. */
 const shells = ["/inspect", "/here"];
 
 /**
@@ -15,14 +14,11 @@ export async function buildServiceWorker(dist) {
     .filter((entry) => entry.isFile() && /\.(js|css|woff2|svg)$/.test(entry.name))
     .map((entry) => join(entry.parentPath, entry.name).slice(dist.length + 1))
     .sort();
-  const buildId = createHash("sha256")
-    .update(readFileSync(join(dist, "BUILD_ID")))
-    .digest("hex")
-    .slice(0, 16);
+  const revision = readFileSync(join(dist, "BUILD_ID"), "utf8").trim();
   const kept = [
     // Their names change with what is in them.
     ...files.map((file) => ({ url: `/_next/${file}`, revision: null })),
-    ...shells.map((url) => ({ url, revision: buildId })),
+    ...shells.map((url) => ({ url, revision })),
   ];
   await build({
     entryPoints: [join("src", "device", "service-worker.ts")],

@@ -1,15 +1,11 @@
-import type { Enrolment } from "./local-store";
-import { localStore } from "./local-store";
+import { waitAfterS } from "@/contract/session";
+import { type Enrolment, localStore } from "./local-store";
 import type { Present } from "./present";
 
 /** Slow on purpose: a second or so on a tablet for each PIN tried. A short PIN on a stolen tablet stays a weak lock. */
 const iterations = 600_000;
-const freeTries = 3;
-const longestWaitMs = 900_000;
 
-/** Milliseconds to wait after so many wrong PINs in a row: none for three, then 5 s, 10 s, 20 s, ... up to 15 min. */
-export const waitAfterMs = (failures: number): number =>
-  failures < freeTries ? 0 : Math.min(longestWaitMs, 5000 * 2 ** (failures - freeTries));
+const waitAfterMs = (failures: number): number => waitAfterS(failures) * 1000;
 
 /** What became of a badge and a PIN tried without a signal. */
 export type Unlocked =

@@ -54,7 +54,7 @@ describe("opening a walk", () => {
     expect(await openWalk("w-2")).toEqual({ kind: "not_kept" });
   });
 
-  it("opens what is kept only for whose it is, while they are there", async () => {
+  it("opens what is kept for its owner only, while they are there", async () => {
     await openWalk("w-1");
     withoutSignal();
     arrive({ personId: "p-2", name: "T. Bram" });

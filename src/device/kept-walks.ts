@@ -21,7 +21,7 @@ export type Opening =
 const patienceMs = 2500;
 
 /**
- * Opens a walk: as the server has it now, or without a signal as this device kept it, for the person whose it is. What
+ * Opens a walk: as the server has it now, or without a signal as this device kept it, for its owner. What
  * the walk was planned from stays as it was first read here, so that its places keep their numbers.
  */
 export async function openWalk(id: string): Promise<Opening> {

@@ -11,7 +11,7 @@ export interface TakeOver {
 /**
  * Keeps the app itself on the device. A walk opens from what is kept, signal or not, by the version it was begun with;
  * any other page comes from the server, and where that is not reached from the page that says what is kept here.
- * Nothing of the server's data is kept by it: that is the local store's, with whose it is.
+ * It keeps none of the server's data: the local store does, each walk with its owner.
  */
 const serwist = new Serwist({
   precacheEntries: self.__SW_MANIFEST,

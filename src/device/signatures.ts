@@ -24,7 +24,7 @@ export function hearSignature(
 export const openSignatures = async (): Promise<readonly KeptSignature[]> =>
   (await localStore().signatures.toArray()).filter(({ became }) => became.kind !== "sealed");
 
-/** Sends what waits and covers nothing that is still to be sent. Gives how the last of it ended. */
+/** Sends each signature that waits once all it covers has been sent. Gives why it stopped, or that all went. */
 export async function sendSignatures(): Promise<{ readonly link: Link; readonly detail?: string }> {
   for (const kept of await openSignatures()) {
     if (kept.became.kind !== "waits") continue;
@@ -37,7 +37,6 @@ export async function sendSignatures(): Promise<{ readonly link: Link; readonly 
     );
     if (answer.link === "sent") {
       const { outcome, shownOutcome } = answer.data;
-      await localStore().walks.delete(inspectionId);
       await noted(kept, { kind: "sealed", outcome, shownOutcome });
     } else if (answer.link !== "refused") {
       return answer;
@@ -58,9 +57,15 @@ async function isSealed(inspectionId: string): Promise<boolean> {
   return answer.link === "sent" && answer.data.sealed;
 }
 
-/** One taken back meanwhile is not put there again, and what another tab has noted stands. */
-const noted = (kept: KeptSignature, became: KeptSignature["became"]): Promise<void> =>
-  localStore().transaction("rw", localStore().signatures, async () => {
-    const now = await localStore().signatures.get(kept.inspectionId);
-    if (now?.became.kind === "waits") await localStore().signatures.update(kept.inspectionId, { became });
+/**
+ * One taken back meanwhile is not put there again, and what another tab has noted stands. Of a sealed walk only the
+ * record is left.
+ */
+async function noted({ inspectionId }: KeptSignature, became: KeptSignature["became"]): Promise<void> {
+  const { signatures, walks } = localStore();
+  if (became.kind === "sealed") await walks.delete(inspectionId);
+  await localStore().transaction("rw", signatures, async () => {
+    const now = await signatures.get(inspectionId);
+    if (now?.became.kind === "waits") await signatures.update(inspectionId, { became });
   });
+}

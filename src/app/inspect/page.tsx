@@ -5,8 +5,8 @@ import { OpenWalk } from "@/screens/inspect/open-walk";
 export const metadata = { title: "Inspect" };
 
 /**
- * Every walk is opened by this one page, which holds nothing of any: a device keeps it and opens a walk without a
- * signal. `/inspect/:id` is written to it in `next.config.ts`.
+ * Opens every walk, and contains the data of none: a device keeps this page and so opens a walk without a signal.
+ * `next.config.ts` rewrites `/inspect/:id` to it.
  */
 export default function InspectPage() {
   return (

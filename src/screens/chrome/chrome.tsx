@@ -1,8 +1,9 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
-import { Glyph } from "@/kit/plate";
+import type { DisplayChoice } from "@/contract/display";
 import { TagOut } from "../tagging/tag-out";
-import { type Display, DisplayMenu } from "./display-menu";
+import { DisplayMenu } from "./display-menu";
+import { HomeLink } from "./home-link";
 import { LiveLink } from "./live-link";
 
 export interface ChromeData {
@@ -11,7 +12,7 @@ export interface ChromeData {
   readonly tagged: number;
   /** Requests to tag out whose unit nobody knows yet. */
   readonly unmatched: readonly string[];
-  readonly display: Display;
+  readonly display: DisplayChoice;
   readonly demoClock?: string;
   /** When the page was read, by the server's clock. */
   readonly nowMs: number;
@@ -43,9 +44,7 @@ export function Chrome({
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="flex min-h-[56px] flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink px-3 py-1 md:px-5">
-        <Link href="/shift" aria-label={t("name")} className="grid size-12 place-items-center md:-ml-2">
-          <Glyph />
-        </Link>
+        <HomeLink />
         <nav aria-label={t("name")} className="flex gap-4 md:gap-5">
           {item("shift", "/shift", t("nav.shift"))}
           {item("tagged", "/tagged", data.tagged > 0 ? `${t("nav.tagged")} ${data.tagged}` : t("nav.tagged"))}

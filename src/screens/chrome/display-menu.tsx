@@ -3,17 +3,13 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
+import type { DisplayChoice } from "@/contract/display";
 import { signOut } from "@/device/sign-in";
 import { Button, buttonLook } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 
-export interface Display {
-  readonly theme: "day" | "night" | "auto";
-  readonly measures: "metric" | "imperial";
-}
-
 /** Who is signed in; light, measures and sign-out behind it. */
-export function DisplayMenu({ person, display }: { person: string; display: Display }) {
+export function DisplayMenu({ person, display }: { person: string; display: DisplayChoice }) {
   const t = useTranslations();
   const router = useRouter();
   const [open, setOpen] = useState(false);

@@ -1,8 +1,8 @@
 "use client";
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
-import { Glyph, Plate } from "@/kit/plate";
+import { Plate } from "@/kit/plate";
+import { HomeLink } from "../chrome/home-link";
 import { TagOut } from "../tagging/tag-out";
 import type { InspectModel } from "./model";
 
@@ -28,9 +28,7 @@ export function InspectHeader({
           : t("inspect.allSent");
   return (
     <header className="flex min-h-[56px] flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink px-3 py-1 md:px-5">
-      <Link href="/shift" aria-label={t("nav.shift")} className="grid size-12 place-items-center md:-ml-2">
-        <Glyph />
-      </Link>
+      <HomeLink />
       <Plate>{data.plate}</Plate>
       <span className="hidden text-ink2 lg:inline">{t(`family.${data.sheet.family}`)}</span>
       <TagOut plate={data.plate} onTagged={onTagged} />

@@ -1,11 +1,10 @@
 "use client";
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { displayChoice } from "@/device/display-choice";
 import { type Opening, openWalk } from "@/device/kept-walks";
 import { buttonLook } from "@/kit/button";
-import { Glyph } from "@/kit/plate";
+import { HomeLink } from "../chrome/home-link";
 import { SignIn } from "../sign-in/sign-in";
 import { TagOut } from "../tagging/tag-out";
 import { Inspect } from "./inspect";
@@ -28,9 +27,7 @@ export function OpenWalk() {
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="flex min-h-[56px] items-center gap-4 border-b-2 border-ink px-3 md:px-5">
-        <Link href="/shift" aria-label={t("nav.shift")} className="grid size-12 place-items-center">
-          <Glyph />
-        </Link>
+        <HomeLink />
         <TagOut />
       </header>
       <main className="mx-auto w-full max-w-2xl p-6" aria-live="polite">

@@ -2,16 +2,13 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { closedGoal } from "@/core/plan/plan";
-import { variablesOf } from "@/core/plan/variables";
+import { leaveLike } from "@/core/underway/leave";
 import { Button, buttonLook } from "@/kit/button";
 import { changeWords } from "../plan/words";
 import { WayHomeWords } from "../proof/way-home";
 import { clock } from "../states";
 import type { InspectModel } from "./model";
 import { conditionWord, type T, titleOfKey } from "./words";
-
-const madeSureOf = ["posture", "key", "stop.ground", "stop.platform", "disconnect"] as const;
 
 /** Whether the walk's newest stop has been read here: one that is there when it is opened has been. */
 export function useTaggedNow({ heldFrom }: InspectModel) {
@@ -34,9 +31,10 @@ export function TaggedNow({
 }) {
   const t = useTranslations();
   const { data, assessment, heldFrom, state, reduction } = model;
-  const found = assessment.findings.filter((f) => f.grade === "tag_out" && !f.place);
+  const stops = assessment.findings.filter((f) => f.grade === "tag_out" && !f.place);
   const event = state.events.find(({ id }) => id === heldFrom);
-  const safe = madeSafe(model);
+  const { found } = model.circumstances;
+  const { toDo, toConfirm } = leaveLike(model.plan, { sheet: data.sheet, found }, new Set(assessment.open));
   const open = assessment.open.filter((key) => model.plan.checks.some((check) => check.key === key)).length;
   const [sure, setSure] = useState<ReadonlySet<string>>(new Set());
   const [hung, setHung] = useState(false);
@@ -65,7 +63,7 @@ export function TaggedNow({
             <p className="mt-4 text-[56px] leading-none font-bold text-tag">{number}</p>
           )}
           <ul className="mt-5">
-            {found.map((f) => (
+            {stops.map((f) => (
               <li key={f.eventId} className="mt-2 text-[19px] leading-snug">
                 <b>{conditionWord(t, f.condition)}</b>, {titleOfKey(t, f.check)}. {t(`rule.${f.rule}`)}.
               </li>
@@ -85,7 +83,7 @@ export function TaggedNow({
             </div>
           )}
           <ul className="mt-3">
-            {saidAlready(model).map((change) => (
+            {toConfirm.map((change) => (
               <Line
                 key={change.variable}
                 done={sure.has(change.variable)}
@@ -93,7 +91,7 @@ export function TaggedNow({
                 words={changeWords(t as unknown as T, change)}
               />
             ))}
-            {safe.map((step) => (
+            {toDo.map((step) => (
               <Line
                 key={step.id}
                 done={reduction.changed.has(step.id)}
@@ -119,34 +117,6 @@ export function TaggedNow({
       <div className="hatched h-7 shrink-0 md:h-12" aria-hidden="true" />
     </main>
   );
-}
-
-/** What is to be done before the machine is left: the changes planned after what was answered last, those made too. */
-function madeSafe({ plan, assessment }: InspectModel) {
-  const last = plan.steps.findLastIndex(
-    (step) => step.kind === "check" && assessment.byCheck.get(step.check.key)?.status !== "open",
-  );
-  const rest = plan.steps.slice(last + 1);
-  const end = rest.findIndex((step) => step.kind === "check");
-  return (end < 0 ? rest : rest.slice(0, end)).flatMap((step) => (step.kind === "check" ? [] : [step]));
-}
-
-/**
- * What whoever leaves a machine makes sure of, where the walk has it so already. Nothing of it shows as done: the machine
- * may have been set for the next test in between, and nobody has said so yet.
- */
-function saidAlready(model: InspectModel) {
-  const { data, plan, reduction } = model;
-  const goal = closedGoal(variablesOf(data.sheet), data.found, "held");
-  const asked = new Set([...madeSafe(model), ...plan.steps.filter(({ id }) => !reduction.changed.has(id))]);
-  const changed = new Set(
-    [...asked].flatMap((step) => (step.kind === "check" ? [] : [step.change.variable])),
-  );
-  return madeSureOf.flatMap((variable) => {
-    const to = goal[variable];
-    if (to === undefined || changed.has(variable) || plan.final[variable] !== to) return [];
-    return [{ variable, from: to, to, minutes: 0, walkM: 0, who: "ground" }];
-  });
 }
 
 function Line({ words, done, onDone }: { words: string; done: boolean; onDone: () => void }) {

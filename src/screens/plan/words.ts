@@ -6,7 +6,7 @@ import type { PartId } from "@/core/vocabulary/parts";
 import { checkTitle, type T } from "../inspect/words";
 
 /** What to do, in plain words; where nobody has looked yet, to look first. */
-export function changeWords(t: T, { variable, from, to }: Change): string {
+export function changeWords(t: T, { variable, from, to }: Pick<Change, "variable" | "from" | "to">): string {
   const words = t(`change.${variable}.${to}`);
   return from === "unknown"
     ? t("plan.seen", { change: words.charAt(0).toLowerCase() + words.slice(1) })

@@ -1,5 +1,6 @@
 import { cookies, headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
+import { type DisplayChoice, displayOf } from "@/contract/display";
 import { clockIsSet, now } from "@/server/clock";
 import { database } from "@/server/database/database";
 import { mayAt, type SignedIn, whoIs } from "@/server/people/session";
@@ -35,14 +36,10 @@ export function seeOnly(person: SignedIn, siteId: string | undefined): asserts s
   if (siteId === undefined || !mayAt(person, "see", siteId)) notFound();
 }
 
-export async function displayChoice() {
+/** How the device that asks shows things. */
+export async function displayChoice(): Promise<DisplayChoice> {
   const jar = await cookies();
-  const theme = jar.get("rook-theme")?.value;
-  const measures = jar.get("rook-measures")?.value;
-  return {
-    theme: theme === "day" ? ("day" as const) : theme === "night" ? ("night" as const) : ("auto" as const),
-    measures: measures === "imperial" ? ("imperial" as const) : ("metric" as const),
-  };
+  return displayOf((name) => jar.get(name)?.value);
 }
 
 /** What the frame of a view needs. */

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { freeTries, waitAfterS } from "@/contract/session";
 import { type Db, database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { auth, loginOf } from "./auth";
@@ -11,14 +12,10 @@ export const signInSchema = z.strictObject({
   pin: z.string().regex(/^[0-9]{4,12}$/, "a PIN is 4 to 12 digits"),
 });
 
-const freeTries = 3;
-const longestWaitS = 900;
-
-/** Seconds to wait after `failures` wrong PINs in a row: none for the first three, then 5, 10, 20, ... up to 15 min. */
-export const waitAfterS = (failures: number): number =>
-  failures < freeTries ? 0 : Math.min(longestWaitS, 5 * 2 ** (failures - freeTries));
-
-/** Signs a person in; gives who it is and the headers that set the session cookie. A wrong PIN makes the next try wait longer. */
+/**
+ * Signs a person in; gives who it is and the headers that set the session cookie. A wrong PIN makes the next try wait
+ * longer.
+ */
 export async function signIn(
   credentials: z.infer<typeof signInSchema>,
   headers: Headers,

@@ -1,0 +1,13 @@
+import Link from "next/link";
+import { useTranslations } from "next-intl";
+import { Glyph } from "@/kit/plate";
+
+/** The mark of the app, on every screen but where there is no signal: it leads to the shift. */
+export function HomeLink() {
+  const t = useTranslations();
+  return (
+    <Link href="/shift" aria-label={t("name")} className="grid size-12 place-items-center md:-ml-2">
+      <Glyph />
+    </Link>
+  );
+}
