@@ -151,5 +151,6 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await page.goto("/units/LM-07");
   await page.getByRole("link", { name: / min/ }).first().click();
   await page.waitForURL("**/records/**");
+  await page.getByText(/^Running the walk/).waitFor({ state: "hidden", timeout: 60_000 });
   await take(page, "record");
 });
