@@ -4,8 +4,7 @@ import { planInspection } from "@/core/plan/plan";
 import type { Sheet } from "@/core/sheet/sheet";
 import { usualPractice } from "@/core/vocabulary/practice";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
-import { layoutBoard, rookPath } from "./layout";
+import { extent, layoutBoard, routeOf } from "./layout";
 
 const sheets: readonly Sheet[] = Object.values(demoSheets);
 
@@ -51,20 +50,36 @@ describe("layoutBoard", () => {
     );
   });
 
-  it("goes from square to square in straight lines only", () => {
-    const layout = layoutBoard(
-      slabScissorSheet,
-      ["chassis_rear", "wheel_rear_right", "battery_tray", "chassis_front"],
-      676,
-      590,
-    );
-    for (const [i, to] of layout.ring.slice(1).entries()) {
-      const points = rookPath(layout.ring[i]!, to, layout)
-        .slice(1)
-        .split("L")
-        .map((p) => p.split(" ").map(Number));
-      for (const [j, point] of points.slice(1).entries())
-        expect(point[0] === points[j]?.[0] || point[1] === points[j]?.[1]).toBe(true);
-    }
-  });
+  it.each(sheets.map((sheet) => [sheet.model, sheet] as const))(
+    "goes from any square of the %s to any other in straight lines, never across its drawing",
+    (_model, sheet) => {
+      const { visits } = planInspection({ sheet, scope: { kind: "full" }, practice: usualPractice });
+      const layout = layoutBoard(sheet, [...new Set(visits.map((v) => v.stop))], 676, 590);
+      const squares = [...layout.ring, ...layout.row];
+      const { minX, maxX, halfY } = extent(sheet);
+      const { centre, scale } = layout;
+      const bad = squares.flatMap((from) =>
+        squares
+          .filter((to) => {
+            const points = routeOf(from, to, layout);
+            return points.slice(1).some((end, i) => {
+              const start = points[i]!;
+              const crosses =
+                Math.max(start.x, end.x) > centre.x + minX * scale &&
+                Math.min(start.x, end.x) < centre.x + maxX * scale &&
+                Math.max(start.y, end.y) > centre.y - halfY * scale &&
+                Math.min(start.y, end.y) < centre.y + halfY * scale;
+              return (
+                crosses ||
+                (start.x !== end.x && start.y !== end.y) ||
+                points[0] !== from ||
+                points.at(-1) !== to
+              );
+            });
+          })
+          .map((to) => `${from.stop} to ${to.stop}`),
+      );
+      expect(bad).toEqual([]);
+    },
+  );
 });

@@ -10,23 +10,27 @@ export interface BoardSquare {
   readonly y: number;
 }
 
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+type Side = "top" | "bottom" | "left" | "right";
+
 export interface BoardLayout {
   readonly width: number;
   readonly height: number;
   /** Pixels per metre; the drawing and its half-metre grid are to this scale. */
   readonly scale: number;
-  readonly centre: { readonly x: number; readonly y: number };
+  readonly centre: Point;
+  /** The sides of the ring the squares stand on. */
+  readonly edges: Readonly<Record<Side, number>>;
   readonly ring: readonly BoardSquare[];
   readonly row: readonly BoardSquare[];
 }
 
 const square = 46;
 const gap = 10;
-
-interface Point {
-  readonly x: number;
-  readonly y: number;
-}
 
 /**
  * Where the squares of the walk stand round the machine, drawn to scale from its sheet: each stop on the side
@@ -51,7 +55,6 @@ export function layoutBoard(
     x: width / 2 - ((box.maxX + box.minX) / 2) * scale,
     y: (height - rowHeight) / 2 + 8,
   };
-  type Side = "top" | "bottom" | "left" | "right";
   const placed: { readonly stop: StopId; readonly n: number; readonly side: Side; readonly at: Point }[] = [];
   const row: BoardSquare[] = [];
   stops.forEach((stop, index) => {
@@ -111,7 +114,7 @@ export function layoutBoard(
     x: width / 2 + (i - (row.length - 1) / 2) * step,
     y: height - 62,
   }));
-  return { width, height, scale, centre, ring, row: placedRow };
+  return { width, height, scale, centre, edges, ring, row: placedRow };
 }
 
 /** Moves squares along one side until none overlap, keeping their order and as near their places as may be. */
@@ -151,12 +154,56 @@ export function extent(sheet: Sheet): {
   return { minX, maxX: minX + lengthM, halfY: widthM / 2 };
 }
 
-/** A right-angled line from one square to the next: along the ring, never across the machine. */
-export function rookPath(from: BoardSquare, to: BoardSquare, layout: BoardLayout): string {
-  if (from.x === to.x || from.y === to.y) return `M${from.x} ${from.y}L${to.x} ${to.y}`;
-  const outer =
-    Math.abs(from.y - layout.centre.y) > Math.abs(to.y - layout.centre.y)
-      ? { x: to.x, y: from.y }
-      : { x: from.x, y: to.y };
-  return `M${from.x} ${from.y}L${outer.x} ${outer.y}L${to.x} ${to.y}`;
+/** The corners of the way from one square to the next, both among them: round the ring, never across the machine. */
+export function routeOf(from: BoardSquare, to: BoardSquare, layout: BoardLayout): readonly Point[] {
+  const inRow = (square: BoardSquare) => layout.row.some(({ n }) => n === square.n);
+  if (inRow(from) && inRow(to)) return [from, to];
+  const down = inRow(from) ? toRing(from, layout) : [from];
+  const up = inRow(to) ? toRing(to, layout) : [to];
+  const [start, end] = [down.at(-1) ?? from, up.at(-1) ?? to];
+  return [...down, ...cornersBetween(start, end, layout.edges), ...[...up].reverse()];
 }
+
+/** From a square of the row below up to the ring's lower side. */
+function toRing(square: BoardSquare, { edges }: BoardLayout): readonly Point[] {
+  const x = Math.min(edges.right, Math.max(edges.left, square.x));
+  const between = (edges.bottom + square.y) / 2;
+  return x === square.x
+    ? [square, { x, y: edges.bottom }]
+    : [square, { x: square.x, y: between }, { x, y: between }, { x, y: edges.bottom }];
+}
+
+/** The corners of the ring passed on the shorter way round between two points on it. */
+function cornersBetween(from: Point, to: Point, edges: BoardLayout["edges"]): readonly Point[] {
+  const { left, right, top, bottom } = edges;
+  const [wide, high] = [right - left, bottom - top];
+  const round = 2 * (wide + high);
+  // Pixels along the ring from its top left corner, by the right. A crowded side may reach past a corner.
+  const along = ({ x, y }: Point) => {
+    const [acrossX, acrossY] = [Math.min(right, Math.max(left, x)), Math.min(bottom, Math.max(top, y))];
+    if (y === top) return acrossX - left;
+    if (y === bottom) return wide + high + right - acrossX;
+    return x === right ? wide + acrossY - top : 2 * wide + high + bottom - acrossY;
+  };
+  const corners = [
+    { x: left, y: top },
+    { x: right, y: top },
+    { x: right, y: bottom },
+    { x: left, y: bottom },
+  ];
+  const start = along(from);
+  const ahead = (point: Point) => (along(point) - start + round) % round;
+  const end = ahead(to);
+  const byTheRight = end <= round / 2;
+  const passed = corners
+    .map((at) => ({ at, ahead: !byTheRight && ahead(at) === 0 ? round : ahead(at) }))
+    .filter((corner) => (byTheRight ? corner.ahead <= end : corner.ahead >= end))
+    .sort((a, b) => (byTheRight ? a.ahead - b.ahead : b.ahead - a.ahead));
+  return passed.map(({ at }) => at);
+}
+
+/** The route from one square to the next as a path to draw. */
+export const rookPath = (from: BoardSquare, to: BoardSquare, layout: BoardLayout): string =>
+  `M${routeOf(from, to, layout)
+    .map(({ x, y }) => `${x} ${y}`)
+    .join("L")}`;
