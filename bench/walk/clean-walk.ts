@@ -6,9 +6,25 @@ export interface Counted {
   /** What places, readings, what is touched by itself and movements require: one each, a reading its digits as well. */
   readonly least: number;
   readonly cards: number;
+  /** Cards that do not fit the screen: their rows have to be scrolled. */
+  readonly scrolled: number;
   /** Words on its cards, cautions and settings among them. */
   readonly words: number;
 }
+
+/** Words anybody can see in an element: nothing that only a screen reader or another width shows. */
+const wordsIn = async (locator: Locator): Promise<number> => {
+  const text = await locator.evaluate((element) => {
+    if (!(element instanceof HTMLElement)) return "";
+    const spoken = [...element.querySelectorAll<HTMLElement>(".sr-only")];
+    for (const one of spoken) one.hidden = true;
+    // biome-ignore lint/performance/useDomNodeTextContent: what is hidden at this width is no word to read
+    const seen = element.innerText;
+    for (const one of spoken) one.hidden = false;
+    return seen;
+  });
+  return text.split(/\s+/).filter(Boolean).length;
+};
 
 /** The words of an element, those of neighbours apart. */
 const textOf = (locator: Locator): Promise<string> =>
@@ -24,6 +40,7 @@ export async function cleanWalk(page: Page): Promise<Counted> {
   let taps = 0;
   let words = 0;
   let cards = 0;
+  let scrolled = 0;
   let least = 0;
   const places = new Set<string>();
   const main = page.getByRole("main");
@@ -38,21 +55,39 @@ export async function cleanWalk(page: Page): Promise<Counted> {
   for (let steps = 0; steps < 900; steps++) {
     if (await page.getByText("From what was found, this follows").isVisible()) break;
     const card = await main
-      .locator("[data-row], table")
-      .evaluateAll((rows) => rows.map((row) => row.getAttribute("data-row") ?? row.textContent).join("|"));
+      .locator("[data-row]")
+      .evaluateAll((rows) => rows.map((row) => row.getAttribute("data-row")).join("|"));
     const place = /Place \d+/.exec(await textOf(main))?.[0] ?? "";
     if (card !== before) {
       cards += 1;
       places.add(place);
-      const panel = page.locator("section[aria-label] > div").first();
-      words += (await textOf(panel)).split(/\s+/).filter(Boolean).length;
+      const section = main.locator("> section");
+      words += await wordsIn(section);
+      const over = await section
+        .locator("> div")
+        .first()
+        .evaluate((panel) => panel.scrollHeight - panel.clientHeight);
+      if (over > 0) scrolled += 1;
+      console.log(
+        "card",
+        place,
+        over,
+        await section
+          .locator("> div")
+          .first()
+          .evaluate((p) =>
+            [...p.querySelectorAll("ul.mt-1 > li")].map((l) => (l as HTMLElement).offsetHeight).join(" "),
+          ),
+        await section.locator("h1").first().textContent(),
+      );
       before = card;
     }
     const name = (await textOf(forward.first())).replace(/\s+/g, " ").trim();
-    if (/^\d+ as listed L?$|^(Set like this\. )?(Next|To the decision)/.test(name)) {
+    if (/^(Set like this\. )?(\d+ as listed L?$|Next|To the decision)/.test(name)) {
       await forward.first().click();
       taps += 1;
-      await page.waitForTimeout(30);
+      // A second tap at the same spot at once would be taken for a bump.
+      await page.waitForTimeout(450);
       continue;
     }
     if (/read down/.test(name)) {
@@ -93,5 +128,5 @@ export async function cleanWalk(page: Page): Promise<Counted> {
     }
     await page.waitForTimeout(30);
   }
-  return { taps, least: least + places.size, cards, words };
+  return { taps, least: least + places.size, cards, scrolled, words };
 }

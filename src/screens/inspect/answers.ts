@@ -22,13 +22,13 @@ export interface Answers {
 }
 
 /**
- * Answers given on this walk. Whoever answers a check has set the machine as its card asks: `unset`, the steps not
- * recorded yet, go ahead of the answer in the same act. A second answer names the first and says why it was wrong;
- * the first stays on record.
+ * Answers given on this walk. Whoever answers a check has set the machine as its card asks: what is `unset` before
+ * it, the steps not recorded yet, goes ahead of the answer in the same act. A second answer names the first and says
+ * why it was wrong; the first stays on record.
  */
 export function useAnswers(
   { log, reduction, assessment }: InspectModel,
-  unset: readonly { readonly id: string }[],
+  unset: (checks: readonly Check[]) => readonly { readonly id: string }[],
 ): Answers {
   const t = useTranslations();
   const [superseding, setSuperseding] = useState<Superseding>();
@@ -39,7 +39,7 @@ export function useAnswers(
       // The first thing found wrong where all seemed well needs no reason; anything else corrects what was said.
       const found = body.type === "answered" && body.result.kind === "condition";
       const wasFine = before?.type === "answered" && before.result.kind === "fine";
-      const first = body.type === "skipped" ? [] : unset.map(isSet);
+      const first = body.type === "skipped" ? [] : unset([check]).map(isSet);
       const graded = assessment.findings.some((finding) => finding.check === check.key);
       if (before === undefined || ended || (found && wasFine)) void log.add([...first, body]);
       else if (graded) setSuperseding({ body, from: before.id });
@@ -51,7 +51,7 @@ export function useAnswers(
   const fine = useCallback((check: Check, cause?: string) => answer(check, isFine(check, cause)), [answer]);
   const fineTogether = useCallback(
     (checks: readonly Check[]) =>
-      void log.add([...unset.map(isSet), ...checks.map((check) => isFine(check))]),
+      void log.add([...unset(checks).map(isSet), ...checks.map((check) => isFine(check))]),
     [log, unset],
   );
   const measured = useCallback(

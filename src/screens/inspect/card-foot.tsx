@@ -15,7 +15,7 @@ interface CardFootProps {
   /** The stop of the next card; none after the last. */
   readonly next: StopId | undefined;
   readonly stop: StopId;
-  /** Going on says that the machine was set as the card asks. */
+  /** Going on, or answering in one act, says that the machine was set as the card asks. */
   readonly sets: boolean;
   readonly onListed: () => void;
   readonly onForward: () => void;
@@ -52,6 +52,7 @@ export function CardFoot(props: CardFootProps) {
         </Button>
       ) : listed !== undefined ? (
         <Button look="go" onClick={props.onListed}>
+          {sets ? `${t("inspect.isSet")} ` : null}
           {t("inspect.asListed", { count })} <Key>L</Key>
         </Button>
       ) : (

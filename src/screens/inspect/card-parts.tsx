@@ -5,47 +5,45 @@ import type { Check } from "@/core/catalogue/catalogue";
 import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { changeWords } from "../plan/words";
-import type { Card } from "./cards";
+import type { ChangeStep } from "./cards";
 import type { InspectModel } from "./model";
 import { checkTitle, type T } from "./words";
 
-/** How the machine is to be set for a card. Answering says that it is; behind a finding that stops it, `onDone` does. */
-export function Changes({
-  card,
-  undone,
+/**
+ * How the machine is to be set for what follows on the card. Answering says that it is; behind a finding that stops
+ * the machine, `onDone` does.
+ */
+export function SetLine({
+  steps,
+  done,
+  now,
   onDone,
 }: {
-  card: Card;
-  undone: number;
+  steps: readonly ChangeStep[];
+  done: boolean;
+  /** What is to be done next on the card asks for it. */
+  now: boolean;
   onDone: (() => void) | undefined;
 }) {
   const t = useTranslations();
-  if (card.changes.length === 0) return null;
-  const done = undone === 0;
+  const look = done ? "border-line text-ink2" : now ? "border-ink border-l-brass" : "border-ink3";
   return (
-    <div
-      className={`mt-2.5 grid grid-cols-[1fr_auto] items-center gap-3 border-2 border-l-[8px] px-3 py-2 ${done ? "border-line" : "border-ink border-l-brass"}`}
-    >
-      <div className="leading-snug">
-        {done || card.checks.length === 0 ? null : (
-          <p className="text-ink2">{t("inspect.changes", { count: card.changes.length })}</p>
-        )}
-        <ol>
-          {card.changes.map((step) => (
-            <li key={step.id} className={done ? "text-ink2" : "font-semibold"}>
-              {changeWords(t as unknown as T, step.change)}
-            </li>
-          ))}
-        </ol>
-      </div>
+    <li className={`my-1.5 flex items-center gap-3 border-2 border-l-[8px] px-3 py-1.5 leading-snug ${look}`}>
+      <ol className="flex-1">
+        {steps.map((step) => (
+          <li key={step.id} className={done ? "" : "font-semibold"}>
+            {changeWords(t as unknown as T, step.change)}
+          </li>
+        ))}
+      </ol>
       {done ? (
-        <span className="font-semibold text-ink2">{t("inspect.done")}</span>
+        <span className="font-semibold">{t("inspect.done")}</span>
       ) : onDone === undefined ? null : (
         <Button look="small" className="border-brass! bg-brass! text-brassink!" onClick={onDone}>
           {t("inspect.done")} <Key>D</Key>
         </Button>
       )}
-    </div>
+    </li>
   );
 }
 

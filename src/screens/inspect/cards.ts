@@ -3,67 +3,162 @@ import { walkM_per_min } from "@/core/plan/places";
 import type { Plan, PlanStep } from "@/core/plan/plan";
 import { type PlanState, withKnown, withValue } from "@/core/vocabulary/state/values";
 
-type ChangeStep = Extract<PlanStep, { kind: "change" | "close" }>;
+export type ChangeStep = Extract<PlanStep, { kind: "change" | "close" }>;
 
-/** What is on the screen at once: the changes to make first, and the few checks made in that state. */
+/** What stands on a card, from its top to its foot. `state` is the machine once it is set for the line. */
+export type CardLine =
+  | { readonly kind: "set"; readonly steps: readonly ChangeStep[]; readonly state: PlanState }
+  | { readonly kind: "caution"; readonly cautions: readonly string[]; readonly state: PlanState }
+  | { readonly kind: "row"; readonly check: Check; readonly state: PlanState }
+  | { readonly kind: "moves"; readonly checks: readonly Check[]; readonly state: PlanState };
+
+/** What is on the screen at once: the checks of one place in their order, and how the machine is set between them. */
 export interface Card {
   readonly visit: number;
-  /** Which part of its stop this is, and of how many. */
+  /** Which part of its place this is, and of how many. */
   readonly part: number;
   readonly parts: number;
+  readonly lines: readonly CardLine[];
   readonly changes: readonly ChangeStep[];
   readonly checks: readonly Check[];
-  /** The machine once the changes are made. */
+  /** The machine once everything on the card is done. */
   readonly state: PlanState;
   readonly minutes: number;
 }
 
-const mostRows = 6;
-const mostMoves = 14;
+/** A check with the settings it asks for first; at the end of a place, settings alone. */
+interface Block {
+  readonly steps: readonly ChangeStep[];
+  readonly check: Check | undefined;
+  readonly set: PlanState;
+  /** The machine after it. */
+  readonly left: PlanState;
+  readonly minutes: number;
+}
 
-/** Cuts a plan into cards: at each change of state, and so that no card asks for scrolling. */
-export function cardsOf(plan: Plan, found: PlanState): readonly Card[] {
-  const cards: {
-    visit: number;
-    changes: ChangeStep[];
-    checks: Check[];
-    state: PlanState;
-    minutes: number;
-  }[] = [];
+/** How much of a card's room a line takes, in pixels of a tablet of 1280 by 800. */
+export type HeightOf = (line: CardLine) => number;
+
+/** Room for a card's lines without scrolling, and how much of it the questions before the walk take on the first. */
+const room = 570;
+const roomOfQuestions = 140;
+
+/** Cuts a plan into cards: at each new place, and so that no card asks for scrolling. */
+export function cardsOf(plan: Plan, found: PlanState, heightOf: HeightOf): readonly Card[] {
   let state = found;
-  plan.visits.forEach((visit, index) => {
-    let card: (typeof cards)[number] | undefined;
-    for (const step of visit.steps) {
-      const ends =
-        step.kind === "check"
-          ? card !== undefined && !fits(card.checks, step.check)
-          : (card?.checks.length ?? 0) > 0;
-      if (card === undefined || ends) {
-        card = { visit: index, changes: [], checks: [], state, minutes: 0 };
-        cards.push(card);
-      }
-      card.minutes += step.minutes + step.walkM / walkM_per_min;
-      if (step.kind === "check") {
-        card.checks.push(step.check);
-        state = withKnown(state, step.check.definition.leaves ?? {});
-      } else {
-        card.changes.push(step);
-        state = withValue(state, step.change.variable, step.change.to);
-        card.state = state;
-      }
-    }
-  });
-  return cards.map((card) => {
-    const here = cards.filter((c) => c.visit === card.visit);
-    return { ...card, part: here.indexOf(card) + 1, parts: here.length };
+  return plan.visits.flatMap((visit, index) => {
+    const blocks = blocksOf(visit.steps, state);
+    state = blocks.at(-1)?.left ?? state;
+    const parts = shared(blocks, index === 0 ? room - roomOfQuestions : room, heightOf);
+    return parts.map((part, i) => cardOf(part, index, i + 1, parts.length));
   });
 }
 
-/** Movements go in a table of their own, two to a row; anything else is a row. */
-function fits(checks: readonly Check[], next: Check): boolean {
-  const moves = checks.filter(isMove).length;
-  if (isMove(next)) return moves < mostMoves && checks.length === moves;
-  return moves === 0 && checks.length < mostRows;
+function blocksOf(steps: readonly PlanStep[], from: PlanState): readonly Block[] {
+  const blocks: Block[] = [];
+  let state = from;
+  let sets: ChangeStep[] = [];
+  let minutes = 0;
+  const end = (check: Check | undefined) => {
+    const left = check === undefined ? state : withKnown(state, check.definition.leaves ?? {});
+    blocks.push({ steps: sets, check, set: state, left, minutes });
+    state = left;
+    sets = [];
+    minutes = 0;
+  };
+  for (const step of steps) {
+    minutes += step.minutes + step.walkM / walkM_per_min;
+    if (step.kind === "check") end(step.check);
+    else {
+      sets.push(step);
+      state = withValue(state, step.change.variable, step.change.to);
+    }
+  }
+  if (sets.length > 0) end(undefined);
+  return blocks;
 }
+
+/** As few cards as hold a place, about equally full. */
+function shared(blocks: readonly Block[], most: number, heightOf: HeightOf): readonly (readonly Block[])[] {
+  const fewest = filled(blocks, most, heightOf);
+  for (let limit = Math.floor(most / 4); limit < most; limit += 20) {
+    const even = filled(blocks, limit, heightOf);
+    if (even.length === fewest.length) return even;
+  }
+  return fewest;
+}
+
+function filled(blocks: readonly Block[], limit: number, heightOf: HeightOf): readonly (readonly Block[])[] {
+  const cards: Block[][] = [];
+  const fits = (card: readonly Block[]) =>
+    linesOf(card).reduce((sum, line) => sum + heightOf(line), 0) <= limit;
+  for (const block of blocks) {
+    const card = cards.at(-1);
+    // Two directions of one movement are one row.
+    const joins = card !== undefined && (isSameMovement(card.at(-1), block) || fits([...card, block]));
+    if (joins) card.push(block);
+    else cards.push([block]);
+  }
+  return cards;
+}
+
+/** A caution stands before the first check of the card it is for; movements that follow one another share a table. */
+function linesOf(blocks: readonly Block[]): readonly CardLine[] {
+  const lines: CardLine[] = [];
+  const cautioned = new Set<string>();
+  for (const { steps, check, set: state } of blocks) {
+    const cautions = (check?.definition.cautions ?? []).filter((caution) => !cautioned.has(caution));
+    for (const caution of cautions) cautioned.add(caution);
+    if (cautions.length > 0) lines.push({ kind: "caution", cautions, state });
+    if (steps.length > 0) lines.push({ kind: "set", steps, state });
+    if (check === undefined) continue;
+    const last = lines.at(-1);
+    if (!isMove(check)) lines.push({ kind: "row", check, state });
+    else if (last?.kind === "moves") lines[lines.length - 1] = { ...last, checks: [...last.checks, check] };
+    else lines.push({ kind: "moves", checks: [check], state });
+  }
+  return lines;
+}
+
+const cardOf = (blocks: readonly Block[], visit: number, part: number, parts: number): Card => ({
+  visit,
+  part,
+  parts,
+  lines: linesOf(blocks),
+  changes: blocks.flatMap(({ steps }) => steps),
+  checks: blocks.flatMap(({ check }) => check ?? []),
+  state: blocks.at(-1)?.set ?? {},
+  minutes: blocks.reduce((sum, block) => sum + block.minutes, 0),
+});
+
+/** The settings a card asks for before any of some of its checks; all of it where none is given. */
+export function setsBefore(card: Card, checks?: readonly Check[]): readonly ChangeStep[] {
+  if (checks === undefined) return card.changes;
+  const keys = new Set(checks.map(({ key }) => key));
+  const holds = (line: CardLine) =>
+    line.kind === "row"
+      ? keys.has(line.check.key)
+      : line.kind === "moves" && line.checks.some((c) => keys.has(c.key));
+  const last = card.lines.findLastIndex(holds);
+  return card.lines.slice(0, last + 1).flatMap((line) => (line.kind === "set" ? line.steps : []));
+}
+
+/** The machine as it is to be for a check of a card; as the card leaves it where none is given. */
+export function stateFor(card: Card, check: Check | undefined): PlanState {
+  const line = card.lines.find((one) =>
+    one.kind === "row" ? one.check === check : one.kind === "moves" && one.checks.some((c) => c === check),
+  );
+  return line?.state ?? card.state;
+}
+
+const functionOf = ({ definition: { test } }: Check) => test?.function;
+
+const isSameMovement = (last: Block | undefined, next: Block): boolean =>
+  next.steps.length === 0 &&
+  last?.check !== undefined &&
+  next.check !== undefined &&
+  isMove(last.check) &&
+  isMove(next.check) &&
+  functionOf(last.check) === functionOf(next.check);
 
 export const isMove = (check: Check): boolean => check.definition.id.startsWith("move.");

@@ -4,14 +4,13 @@ import { useLayoutEffect, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { readOff } from "@/core/catalogue/read-off";
 import { figureOf } from "@/core/sheet/read";
-import { figures } from "@/core/vocabulary/figures";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { touchWords } from "../plan/words";
 import { MatterLine } from "./matter-line";
 import { MeasureField } from "./measure-field";
 import type { InspectModel } from "./model";
-import { checkLook, checkTitle, conditionWord, markOf, shown, type T } from "./words";
+import { checkLook, checkTitle, conditionWord, markOf, sheetWords, shown, type T } from "./words";
 
 interface RowProps {
   readonly check: Check;
@@ -135,15 +134,8 @@ function WrongButton({ check, onWrong }: Pick<RowProps, "check" | "onWrong">) {
 /** What the check is made by on this model, so that nobody has to look it up. */
 function SheetSays({ check, model }: { check: Check; model: InspectModel }) {
   const t = useTranslations() as unknown as T;
-  const { sheet, measures } = model.data;
-  const { figures: read, choices: chosen } = readOff(sheet, check);
-  const said = [
-    ...read.map(({ id, value }) => `${t(`figure.${id}`)} ${shown(value, figures[id], measures)}`),
-    ...chosen.map(({ id, value }) => `${t(`choice.${id}`)} ${t(`choiceValue.${value}`)}`),
-  ];
-  return said.length === 0 ? null : (
-    <p className="leading-snug font-semibold text-ink">{`${said.join(". ")}.`}</p>
-  );
+  const words = sheetWords(t, readOff(model.data.sheet, check), model.data.measures);
+  return words === "" ? null : <p className="leading-snug font-semibold text-ink">{words}</p>;
 }
 
 /** In a re-test: why this check is in it. */

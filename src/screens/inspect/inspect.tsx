@@ -5,7 +5,6 @@ import type { Check } from "@/core/catalogue/catalogue";
 import { said } from "@/core/underway/follow";
 import type { InspectionLog } from "@/device/inspection-log";
 import type { BoardStop } from "@/kit/board/board";
-import { Caution } from "@/kit/plate";
 import { WayHomeWords } from "../proof/way-home";
 import { SignIn } from "../sign-in/sign-in";
 import { isSet, useAnswers } from "./answers";
@@ -13,15 +12,13 @@ import { AsFound } from "./as-found";
 import { Banners } from "./banners";
 import { CardFoot } from "./card-foot";
 import { CardHead } from "./card-head";
-import { CarryWords, Changes, KeysDialog, SupersedeDialog, WhichDialog } from "./card-parts";
-import { isMove } from "./cards";
-import { CheckRow } from "./check-row";
+import { CardLines } from "./card-lines";
+import { CarryWords, KeysDialog, SupersedeDialog, WhichDialog } from "./card-parts";
+import { type ChangeStep, setsBefore, stateFor } from "./cards";
 import { DecisionView } from "./decision";
 import { InspectHeader } from "./header";
 import { useLocked } from "./locked";
-import { MatterLine } from "./matter-line";
 import { type InspectData, mayMake, useInspection } from "./model";
-import { MoveTable } from "./move-table";
 import { useLog } from "./open-log";
 import { Picture } from "./picture";
 import { listedOn, openIn, stopsOf } from "./progress";
@@ -35,6 +32,7 @@ import { useWalkKeys } from "./walk-keys";
 import { WrongDialog } from "./wrong-dialog";
 
 const nothing: readonly never[] = [];
+const none = () => nothing;
 const posed = new Set(["ground_tests", "stack", "ground_lowering", "platform_tests", "drive_tests"]);
 
 /** A walk, as soon as what this device keeps of it has been read. */
@@ -54,12 +52,15 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
   const t = useTranslations();
   const { cards, held, reduction, assessment } = model;
   const { card, visit, index, place, next, go: goTo } = useShownCard(model);
-  const undone = useMemo(
-    () => card?.changes.filter((step) => !reduction.changed.has(step.id)) ?? [],
+  const undone = useCallback(
+    (checks?: readonly Check[]) =>
+      card === undefined
+        ? nothing
+        : setsBefore(card, checks).filter((step) => !reduction.changed.has(step.id)),
     [card, reduction],
   );
   // Behind a finding that stops the machine its owner says by itself what was made safe.
-  const { answer, fine, fineTogether, measured, ...second } = useAnswers(model, held ? nothing : undone);
+  const { answer, fine, fineTogether, measured, ...second } = useAnswers(model, held ? none : undone);
   const { locked, onHere } = useLocked(model);
   const taggedNow = useTaggedNow(model);
   const kept = useSignature(data.id, model.state.toSend);
@@ -110,17 +111,22 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
     if (next === undefined) setDeciding(true);
     else go(next);
   };
-  const setAsAsked = () => {
-    if (undone.length > 0) void log.add(undone.map(isSet));
+  const record = (steps: readonly ChangeStep[]) => {
+    if (steps.length > 0) void log.add(steps.map(isSet));
   };
+  const setAsAsked = () => record(undone(current === undefined ? undefined : [current]));
   const forward = () => {
     if (openHere > 0) return;
-    if (!held) setAsAsked();
+    if (!held) record(undone());
     leave();
   };
   const asListed = () => {
     if (together === undefined || together.before !== undefined || !allSeen) return;
     fineTogether(together.checks);
+    if (!held) {
+      const before = new Set(undone(together.checks));
+      record(undone().filter((step) => !before.has(step)));
+    }
     leave();
   };
   useWalkKeys(
@@ -147,17 +153,16 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
 
   if (card === undefined) return null;
   const stop = visit?.stop ?? "close";
+  const state = stateFor(card, current);
+  const toSet = undone(current === undefined ? undefined : [current]);
   const strip = {
-    state: card.state,
-    changed: new Set(card.changes.map((c) => c.change.variable)),
+    state,
+    changed: new Set(toSet.map((step) => step.change.variable)),
     title: t("inspect.leaveLike"),
     sheet: data.sheet,
     onStands: (variable: string, value: string) =>
       void log.add([{ type: "changed", step: said.stands(variable, value) }]),
   };
-  const cautions = [...new Set(card.checks.flatMap((c) => c.definition.cautions ?? []))];
-  const moves = card.checks.filter(isMove);
-  const rows = card.checks.filter((check) => !isMove(check));
   const pose = posed.has(stop) && !boardShown;
 
   return (
@@ -175,7 +180,7 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
           <div className="flex min-h-0 flex-col md:border-r-2 md:border-ink">
             <Picture
               sheet={data.sheet}
-              state={card.state}
+              state={state}
               stops={stops}
               place={place}
               stop={stop}
@@ -220,46 +225,17 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
                   />
                 </div>
               )}
-              {cautions.length === 0 ? null : (
-                <div className="mt-2.5">
-                  <Caution>
-                    {cautions.map((c) => (
-                      <p key={c}>{t(`caution.${c}`)}</p>
-                    ))}
-                  </Caution>
-                </div>
-              )}
-              <Changes card={card} undone={undone.length} onDone={held ? setAsAsked : undefined} />
-              <ul className="mt-1">
-                {rows.map((check) => (
-                  <CheckRow
-                    key={check.key}
-                    check={check}
-                    model={model}
-                    locked={!mayMake(check, held)}
-                    current={check === current}
-                    onFine={fine}
-                    onWrong={setWrong}
-                    onMeasure={measured}
-                  />
-                ))}
-              </ul>
-              {moves.length > 0 ? (
-                <MoveTable
-                  checks={moves}
-                  model={model}
-                  locked={held}
-                  current={current?.key}
-                  onFine={fine}
-                  onBoth={fineTogether}
-                  onWrong={setWrong}
-                />
-              ) : null}
-              {model.matters
-                .filter((matter) => moves.some((check) => check.key === matter.check))
-                .map((matter) => (
-                  <MatterLine key={matter.findingId} matter={matter} model={model} />
-                ))}
+              <CardLines
+                card={card}
+                model={model}
+                current={current}
+                toSet={toSet}
+                onDone={held ? record : undefined}
+                onFine={fine}
+                onBoth={fineTogether}
+                onWrong={setWrong}
+                onMeasure={measured}
+              />
               <div className="-mx-4 mt-4 md:hidden">
                 <StateStrip {...strip} />
               </div>
@@ -272,7 +248,7 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
                 next === undefined ? undefined : (model.plan.visits[cards[next]?.visit ?? 0]?.stop ?? "close")
               }
               stop={stop}
-              sets={!held && undone.length > 0}
+              sets={!held && undone().length > 0}
               onListed={asListed}
               onForward={forward}
               onBack={index === 0 ? undefined : () => go(index - 1)}
@@ -283,7 +259,7 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
       <WrongDialog
         check={wrong}
         data={data}
-        state={card.state}
+        state={wrong === undefined ? state : stateFor(card, wrong)}
         shown={card.checks.flatMap(({ key, definition: { test } }) =>
           test?.enable === "held" && assessment.byCheck.get(key)?.status === "fine" ? [test] : [],
         )}

@@ -1,4 +1,5 @@
 "use client";
+import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { WalkData } from "@/contract/walk";
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
@@ -18,6 +19,8 @@ import { keepFacts } from "@/device/kept-walks";
 import { live } from "@/device/live";
 import { getJson } from "@/device/send-json";
 import { type Card, cardsOf } from "./cards";
+import { lineHeights } from "./line-heights";
+import type { T } from "./words";
 
 /** What a walk is drawn from: what the server gave, its `nowMs` as of opening it here, and how this device shows it. */
 export interface InspectData extends WalkData {
@@ -111,7 +114,14 @@ export function useInspection(data: InspectData, log: InspectionLog): InspectMod
     () => (heldFrom === undefined ? unheld : follow(input, state.events, heldFrom, known.current)),
     [heldFrom, unheld, input, state.events],
   );
-  const cards = useMemo(() => cardsOf(plan, circumstances.found), [plan, circumstances.found]);
+  const t = useTranslations() as unknown as T;
+  const heights = useMemo(() => lineHeights(t, data), [t, data]);
+  const { visits } = plan;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a plan's cards follow from its visits alone
+  const cards = useMemo(
+    () => cardsOf(plan, circumstances.found, heights),
+    [visits, circumstances.found, heights],
+  );
   const held = heldFrom !== undefined;
   return {
     data,

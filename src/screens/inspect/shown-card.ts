@@ -18,7 +18,7 @@ export function useShownCard(model: InspectModel) {
   const { cards, plan } = model;
   const [index, setIndex] = useState(() => firstOpen(model));
   const [pinned, setPinned] = useState<Shown>();
-  const [followed, setFollowed] = useState(plan);
+  const [followed, setFollowed] = useState(plan.visits);
   const here = cards[Math.min(index, cards.length - 1)];
   const shown: Shown | undefined =
     pinned ?? (here === undefined ? undefined : { card: here, visit: plan.visits[here.visit] });
@@ -27,8 +27,8 @@ export function useShownCard(model: InspectModel) {
   useEffect(() => {
     last.current = shown;
   });
-  if (followed !== plan) {
-    setFollowed(plan);
+  if (followed !== plan.visits) {
+    setFollowed(plan.visits);
     const was = last.current;
     const keys = new Set(was?.card.checks.map((check) => check.key));
     const begun = was?.card.checks.some((c) => model.assessment.byCheck.get(c.key)?.status !== "open");

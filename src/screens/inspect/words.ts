@@ -1,6 +1,8 @@
 import type { Check } from "@/core/catalogue/catalogue";
+import type { readOff } from "@/core/catalogue/read-off";
 import type { CheckAssessment } from "@/core/grade/assess";
 import { gradeFinding } from "@/core/grade/grade";
+import { figures } from "@/core/vocabulary/figures";
 import type { Grade } from "@/core/vocabulary/grades";
 import type { MarkKind } from "@/kit/mark";
 import type { InspectData } from "./model";
@@ -18,6 +20,19 @@ export function checkTitle(t: T, check: Check): string {
 export function checkLook(t: T, check: Check): string {
   const { id } = check.definition;
   return t(id.startsWith("stop.") ? "check.stop_button.look" : `check.${id}.look`);
+}
+
+/** What a check is made by on this model, as its sheet has it; empty where it has nothing for it. */
+export function sheetWords(
+  t: T,
+  { figures: read, choices }: ReturnType<typeof readOff>,
+  measures: "metric" | "imperial",
+): string {
+  const said = [
+    ...read.map(({ id, value }) => `${t(`figure.${id}`)} ${shown(value, figures[id], measures)}`),
+    ...choices.map(({ id, value }) => `${t(`choice.${id}`)} ${t(`choiceValue.${value}`)}`),
+  ];
+  return said.length === 0 ? "" : `${said.join(". ")}.`;
 }
 
 /** Further stop buttons are named on the sheet, not in the message files. */

@@ -1,0 +1,47 @@
+import type { Check } from "@/core/catalogue/catalogue";
+import { readOff } from "@/core/catalogue/read-off";
+import { changeWords } from "../plan/words";
+import type { HeightOf } from "./cards";
+import type { InspectData } from "./model";
+import { checkLook, sheetWords, type T } from "./words";
+
+/** Letters on a line of a tablet's card: beside two answers, beside a field for a reading, over the whole width. */
+const letters = { besideAnswers: 42, besideField: 34, whole: 58 };
+const textLine = 22.5;
+
+const linesOf = (words: string, perLine: number): number => Math.max(1, Math.ceil(words.length / perLine));
+
+/**
+ * About how high each line of a card stands on a tablet, by the words on it: for cutting a place into cards. A guess
+ * that is too low costs a scroll and nothing else.
+ */
+export function lineHeights(t: T, data: InspectData): HeightOf {
+  const rows = new Map<string, number>();
+  const rowHeight = (check: Check): number => {
+    const { measure } = check.definition;
+    const perLine = measure === undefined ? letters.besideAnswers : letters.besideField;
+    const sheet = sheetWords(t, readOff(data.sheet, check), data.measures);
+    const under = (measure === undefined ? 0 : 1) + (sheet === "" ? 0 : linesOf(sheet, perLine));
+    return Math.max(66, 42 + textLine * (linesOf(checkLook(t, check), perLine) + under));
+  };
+  return (line) => {
+    switch (line.kind) {
+      case "set": {
+        const lines = line.steps.map((step) => linesOf(changeWords(t, step.change), letters.whole));
+        return 28 + textLine * lines.reduce((sum, one) => sum + one, 0);
+      }
+      case "caution": {
+        const lines = line.cautions.map((caution) => linesOf(t(`caution.${caution}`), letters.whole));
+        return 34 + textLine * lines.reduce((sum, one) => sum + one, 0);
+      }
+      case "row": {
+        const { key } = line.check;
+        const height = rows.get(key) ?? rowHeight(line.check);
+        rows.set(key, height);
+        return height;
+      }
+      case "moves":
+        return 40 + 60 * new Set(line.checks.map(({ definition: { test } }) => test?.function)).size;
+    }
+  };
+}
