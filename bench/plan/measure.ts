@@ -1,19 +1,12 @@
 import { checksOf } from "../../src/core/catalogue/catalogue";
 import { asPractised } from "../../src/core/plan/as-practised";
 import { meansOf } from "../../src/core/plan/changes";
+import { closedGoal } from "../../src/core/plan/closed-goal";
 import { foundStowed } from "../../src/core/plan/found";
 import { needsOf } from "../../src/core/plan/groups";
-import {
-  type Bound,
-  type Cost,
-  closedGoal,
-  costOf,
-  layOut,
-  type Plan,
-  planInspection,
-  planWithBound,
-} from "../../src/core/plan/plan";
+import { costOf, layOut, planInspection, planWithBound } from "../../src/core/plan/plan";
 import { inScope } from "../../src/core/plan/scope";
+import type { Bound, Cost, Plan } from "../../src/core/plan/types";
 import type { Sheet } from "../../src/core/sheet/sheet";
 import { usualPractice } from "../../src/core/vocabulary/practice";
 import { entriesOf } from "../../src/core/vocabulary/state/values";

@@ -1,5 +1,6 @@
 import { canBeFound, foundKinds, foundState } from "../../src/core/plan/found";
-import { type PlanInput, planInspection } from "../../src/core/plan/plan";
+import { planInspection } from "../../src/core/plan/plan";
+import type { PlanInput } from "../../src/core/plan/types";
 import { faultName, subjectOf } from "../../src/core/proof/faults";
 import { type Proof, prove } from "../../src/core/proof/prove";
 import { unseenWhy } from "../../src/core/proof/unseen";

@@ -1,6 +1,6 @@
 import { checksOf } from "../core/catalogue/catalogue";
 import { canBeFound, type FoundKind, foundKinds, foundState } from "../core/plan/found";
-import type { PlanInput, PlanStep, Progress } from "../core/plan/plan";
+import type { PlanInput, PlanStep, Progress } from "../core/plan/types";
 import { type Sheet, sheetSchema } from "../core/sheet/sheet";
 import { choices, choicesOf } from "../core/vocabulary/choices";
 import { fullEndings } from "../core/vocabulary/endings";

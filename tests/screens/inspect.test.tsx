@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { InspectionEvent } from "@/core/record/events";
 import { localStore } from "@/device/local-store";
 import { Inspect } from "@/screens/inspect/inspect";
-import type { InspectData } from "@/screens/inspect/model";
+import type { InspectData } from "@/screens/inspect/inspect-data";
 import { button, fireEvent, press, screen, show, type } from "./show";
 import { scissor, walkOf } from "./walk";
 

@@ -4,7 +4,7 @@ import { foundStowed } from "@/core/plan/found";
 import type { Sheet } from "@/core/sheet/sheet";
 import { defaultPolicy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import type { InspectData } from "@/screens/inspect/model";
+import type { InspectData } from "@/screens/inspect/inspect-data";
 
 export const startMs = Date.parse("2026-03-02T05:40:00Z");
 

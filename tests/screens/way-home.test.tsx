@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { foundState } from "@/core/plan/found";
-import { type PlanInput, planInspection } from "@/core/plan/plan";
+import { planInspection } from "@/core/plan/plan";
+import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
 import { usualPractice } from "@/core/vocabulary/practice";
 import { demoSheets } from "@/demo/sheets/demo-sheets";

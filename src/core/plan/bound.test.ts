@@ -8,10 +8,10 @@ import type { Sheet } from "../sheet/sheet";
 import { usualPractice } from "../vocabulary/practice";
 import { changesBoundMin, walkBoundMin } from "./bound";
 import { meansOf } from "./changes";
+import { closedGoal } from "./closed-goal";
 import { foundStowed } from "./found";
 import { groupsOf } from "./groups";
 import { walkM_per_min } from "./places";
-import { closedGoal } from "./plan";
 import { cheapestOrder, edgesOf, type Problem } from "./search";
 import { loopOf, turns } from "./walk";
 

@@ -4,7 +4,8 @@ import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { Sheet } from "../sheet/sheet";
 import { usualPractice } from "../vocabulary/practice";
 import { canBeFound, foundState } from "./found";
-import { type PlanStep, planInspection } from "./plan";
+import { planInspection } from "./plan";
+import type { PlanStep } from "./types";
 
 const raisable = Object.entries<Sheet>(demoSheets).filter(([, sheet]) => canBeFound(sheet, "raised"));
 const isChange = (step: PlanStep, variable: string, to: string) =>

@@ -4,7 +4,8 @@ import type { FullEnding } from "../vocabulary/endings";
 import { usualPractice } from "../vocabulary/practice";
 import type { PlanState } from "../vocabulary/state/values";
 import { foundStowed } from "./found";
-import { type PlanInput, planInspection } from "./plan";
+import { planInspection } from "./plan";
+import type { PlanInput } from "./types";
 
 const planned = (id: DemoSheetId, more: Partial<PlanInput> = {}) =>
   planInspection({ sheet: demoSheets[id], scope: { kind: "full" }, practice: usualPractice, ...more });

@@ -10,9 +10,10 @@ import type { PlanState } from "../vocabulary/state/values";
 import { checkPlan } from "./checker/check-plan";
 import { asChecked } from "./checker/steps";
 import { canBeFound, foundKinds, foundState, foundStowed } from "./found";
-import { costOf, type PlanInput, planInspection, planWithBound } from "./plan";
+import { costOf, planInspection, planWithBound } from "./plan";
 import { everythingAtHand } from "./possible";
 import { whyRetested } from "./scope";
+import type { PlanInput } from "./types";
 
 const base: Omit<PlanInput, "sheet"> = { scope: { kind: "full" }, practice: usualPractice };
 const sheets = Object.entries<Sheet>(demoSheets);

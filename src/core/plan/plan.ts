@@ -1,111 +1,23 @@
-import { type Check, checksOf } from "../catalogue/catalogue";
+import type { Check } from "../catalogue/catalogue";
 import type { CheckStation, StopId } from "../catalogue/types";
-import type { Sheet } from "../sheet/sheet";
-import type { Ending, FullEnding } from "../vocabulary/endings";
 import type { Practice } from "../vocabulary/practice";
-import type { Scope } from "../vocabulary/scope";
 import { entriesOf, type PlanState, withValue } from "../vocabulary/state/values";
-import { asPractised } from "./as-practised";
 import { changesBoundMin, walkBoundMin } from "./bound";
 import { changeKey } from "./change-key";
-import { type Change, meansOf, reachWalkingLeast } from "./changes";
+import { meansOf, reachWalkingLeast } from "./changes";
+import { closedGoal } from "./closed-goal";
+import { dueFor } from "./due";
 import { foundStowed } from "./found";
 import { type Group, groupsOf } from "./groups";
 import type { OutlineM } from "./places";
 import { walkM_per_min } from "./places";
-import { type AtHand, everythingAtHand, type Incomplete, possibleWith } from "./possible";
-import { endingOf, inScope } from "./scope";
+import { everythingAtHand, type Incomplete, possibleWith } from "./possible";
+import { endingOf } from "./scope";
 import { cheapestOrder, edgesOf, type Found, tryReach } from "./search";
 import { stuckAmong } from "./stuck";
-import type { PlanVariable } from "./variables";
+import type { Bound, Cost, Plan, PlanInput, PlanStep } from "./types";
+import { visitsOf } from "./visits";
 import { loopOf, turns } from "./walk";
-
-export interface PlanInput {
-  readonly sheet: Sheet;
-  readonly scope: Scope;
-  readonly practice: Practice;
-  /** How the machine was found; stowed where not given. */
-  readonly found?: PlanState;
-  /** Who and what is there; everything, and two people, where not given. */
-  readonly atHand?: AtHand;
-  /** What a machine inspected in full is left for; ready to work where not given. */
-  readonly ending?: FullEnding;
-  /** Minutes a check has taken here, by its id; the catalogue's estimate for the others. */
-  readonly minutes?: Readonly<Record<string, number>>;
-  /** What has been done already: the rest is planned from there. */
-  readonly progress?: Progress;
-}
-
-/** Where an inspection under way stands. */
-export interface Progress {
-  readonly done: readonly string[];
-  /** The machine now. */
-  readonly state: PlanState;
-  /** The stop the person stands at. */
-  readonly stop?: StopId;
-  /** A finding that stops the machine stands: it may be looked at, and no longer operated. */
-  readonly held: boolean;
-  /** Goes before the numbers of the changes planned from here, so that no two plans of one inspection share an id. */
-  readonly run?: string;
-}
-
-interface StepPlace {
-  readonly id: string;
-  readonly stop: StopId;
-  readonly station: CheckStation;
-  readonly minutes: number;
-  /** Metres walked to it. */
-  readonly walkM: number;
-}
-
-export type PlanStep =
-  | (StepPlace & { readonly kind: "check"; readonly check: Check })
-  | (StepPlace & { readonly kind: "change" | "close"; readonly change: Change });
-
-/** One stop on the way: consecutive steps at the same place. */
-export interface Visit {
-  readonly stop: StopId;
-  readonly station: CheckStation;
-  readonly steps: readonly PlanStep[];
-  /** The state the visit's first check is made in. */
-  readonly state: PlanState;
-}
-
-export interface Cost {
-  /** Walked, round the outline of the machine. */
-  readonly metres: number;
-  /** Climbs into the platform and out of it. */
-  readonly climbs: number;
-  /** Changes of the machine's state, climbs not counted. */
-  readonly changes: number;
-  /** All of it: checks, changes, climbing, walking. */
-  readonly minutes: number;
-}
-
-export interface Plan {
-  readonly steps: readonly PlanStep[];
-  readonly visits: readonly Visit[];
-  readonly checks: readonly Check[];
-  /** Everything that is inspected, those that cannot be checked this time among it. */
-  readonly due: readonly Check[];
-  /** What this time cannot be checked, and why: said before the walk starts. */
-  readonly incomplete: readonly Incomplete[];
-  readonly carry: readonly string[];
-  readonly needsAssistant: boolean;
-  readonly minutes: number;
-  readonly cost: Cost;
-  /** No order costs less, with changes made one at a time as each needs. */
-  readonly exact: boolean;
-  readonly final: PlanState;
-}
-
-/** How far a plan may be from the cheapest. */
-export interface Bound {
-  /** Minutes no plan of these checks can do without. */
-  readonly lowerBound: number;
-  /** (minutes - lower bound) / minutes. */
-  readonly gap: number;
-}
 
 /**
  * Which checks this machine asks for, in the cheapest order that respects precedence, with every change of state
@@ -212,16 +124,6 @@ function planWithout(input: PlanInput, leftOut: ReadonlySet<string>): Planned {
   return { plan, lowerBoundMin };
 }
 
-/** Every check that is due on such a day, as it is made then, whether it can be made or not. */
-export function dueFor(input: PlanInput): readonly Check[] {
-  const { sheet, practice, scope } = input;
-  const found = input.found ?? foundStowed(sheet);
-  const hasRamp = !(input.atHand ?? everythingAtHand).missing.includes("ramp");
-  const ending = endingOf(scope, input.ending);
-  const practised = asPractised(sheet, practice, { found, hasRamp, ending });
-  return inScope(scope, checksOf(sheet), sheet, found, ending).map(practised);
-}
-
 /** It is parked as it is to be left; and who surveys the workplace last has left the machine. */
 function leavesIt(group: Group, practice: Practice): boolean {
   const phase = group.checks[0]?.definition.phase;
@@ -295,46 +197,6 @@ export function layOut(
   });
   make(closed, "close", "ground", "close");
   return { steps, state };
-}
-
-/** The stops of a sequence of steps that begins with the machine in `found`. */
-export function visitsOf(steps: readonly PlanStep[], found: PlanState): readonly Visit[] {
-  const visits: { stop: StopId; station: CheckStation; steps: PlanStep[]; state: PlanState }[] = [];
-  let state = found;
-  for (const step of steps) {
-    const stop = standsAt(step.stop);
-    let visit = visits.at(-1);
-    if (visit?.stop !== stop) {
-      visit = { stop, station: step.station, steps: [], state };
-      visits.push(visit);
-    }
-    const begun = visit.steps.some((s) => s.kind === "check");
-    visit.steps.push(step);
-    if (step.kind === "check") state = { ...state, ...step.check.definition.leaves };
-    else state = withValue(state, step.change.variable, step.change.to);
-    if (!begun && step.kind !== "check") visit.state = state;
-  }
-  return visits;
-}
-
-/** The lowering is tried from the ground station: for whoever walks, it is the same stop. */
-const standsAt = (stop: StopId): StopId => (stop === "ground_lowering" ? "ground_tests" : stop);
-
-/** Which state everything must be left in for this ending, or as it was found where that is the rule. */
-export function closedGoal(
-  variables: readonly PlanVariable[],
-  found: PlanState,
-  ending: Ending = "parked",
-): PlanState {
-  let goal: PlanState = {};
-  for (const variable of variables) {
-    const left = variable.left(ending);
-    if (left === "as_left") continue;
-    const value = left === "as_found" ? found[variable.id] : left;
-    // Nobody knew how it stood: it may stay as it is.
-    if (value !== undefined && value !== "unknown") goal = withValue(goal, variable.id, value);
-  }
-  return goal;
 }
 
 /** As much of the closing state as can be reached: a held machine is left as safe as it allows. */

@@ -6,7 +6,8 @@ import { usualPractice } from "../vocabulary/practice";
 import type { PlanState } from "../vocabulary/state/values";
 import { meansOf, reach } from "./changes";
 import { foundStowed } from "./found";
-import { type PlanInput, planInspection } from "./plan";
+import { planInspection } from "./plan";
+import type { PlanInput } from "./types";
 
 const base = {
   scope: { kind: "full" },

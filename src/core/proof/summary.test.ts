@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { foundStowed } from "../plan/found";
-import { type PlanInput, planInspection } from "../plan/plan";
+import { planInspection } from "../plan/plan";
 import { everythingAtHand } from "../plan/possible";
+import type { PlanInput } from "../plan/types";
 import { usualPractice } from "../vocabulary/practice";
 import { faultName } from "./faults";
 import { leftUnproven, summaryOf } from "./summary";

@@ -1,6 +1,7 @@
 import type { Component, ComponentKind, Fault } from "../machine/faults";
 import { foundStowed } from "../plan/found";
-import { type Plan, type PlanInput, type PlanStep, planInspection } from "../plan/plan";
+import { planInspection } from "../plan/plan";
+import type { Plan, PlanInput, PlanStep } from "../plan/types";
 import type { Sheet } from "../sheet/sheet";
 import type { PlanState } from "../vocabulary/state/values";
 import { subjectOf } from "./faults";

@@ -3,10 +3,13 @@ import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { checkPlan } from "../plan/checker/check-plan";
 import { asChecked } from "../plan/checker/steps";
 import { foundStowed } from "../plan/found";
-import { type Plan, type PlanInput, planInspection } from "../plan/plan";
+import { planInspection } from "../plan/plan";
+import type { Plan, PlanInput } from "../plan/types";
 import type { InspectionEvent } from "../record/events";
 import { usualPractice } from "../vocabulary/practice";
-import { circumstancesOf, dueIn, follow, said } from "./follow";
+import { circumstancesOf, said } from "./circumstances";
+import { dueIn } from "./due";
+import { follow } from "./follow";
 
 const input: PlanInput = { sheet: articulatingBoomSheet, scope: { kind: "full" }, practice: usualPractice };
 const base = planInspection(input);

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { foundStowed } from "../plan/found";
-import { type PlanInput, planInspection } from "../plan/plan";
+import { planInspection } from "../plan/plan";
+import type { PlanInput } from "../plan/types";
 import type { InspectionEvent } from "../record/events";
 import type { Sheet } from "../sheet/sheet";
 import { usualPractice } from "../vocabulary/practice";

@@ -1,5 +1,6 @@
 import type { Change } from "../plan/changes";
-import { closedGoal, type Plan, type PlanStep } from "../plan/plan";
+import { closedGoal } from "../plan/closed-goal";
+import type { Plan, PlanStep } from "../plan/types";
 import { variablesOf } from "../plan/variables";
 import type { Sheet } from "../sheet/sheet";
 import type { PlanId, PlanState } from "../vocabulary/state/values";

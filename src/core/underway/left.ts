@@ -1,9 +1,10 @@
 import type { Fault } from "../machine/faults";
-import type { PlanInput } from "../plan/plan";
+import type { PlanInput } from "../plan/types";
 import { leftUnproven } from "../proof/summary";
 import type { InspectionEvent } from "../record/events";
 import { reduce } from "../record/reduce";
-import { circumstancesOf, follow } from "./follow";
+import { circumstancesOf } from "./circumstances";
+import { follow } from "./follow";
 
 /** What a walk leaves unproven by its events: every check it did not make, or only skipped, proves nothing. */
 export function leftBy(input: PlanInput, events: readonly InspectionEvent[]): readonly Fault[] {

@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { canBeFound, type FoundKind, foundKinds } from "@/core/plan/found";
-import { said } from "@/core/underway/follow";
+import { said } from "@/core/underway/circumstances";
 import { type FullEnding, fullEndings } from "@/core/vocabulary/endings";
 import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";

@@ -1,6 +1,6 @@
 "use client";
 import { useTranslations } from "next-intl";
-import type { Visit } from "@/core/plan/plan";
+import type { Visit } from "@/core/plan/types";
 import type { Card } from "./cards";
 import type { InspectModel } from "./model";
 

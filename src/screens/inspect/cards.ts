@@ -1,6 +1,6 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import { walkM_per_min } from "@/core/plan/places";
-import type { Plan, PlanStep } from "@/core/plan/plan";
+import type { Plan, PlanStep } from "@/core/plan/types";
 import { type PlanState, withKnown, withValue } from "@/core/vocabulary/state/values";
 
 export type ChangeStep = Extract<PlanStep, { kind: "change" | "close" }>;

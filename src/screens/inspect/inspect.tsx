@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import { said } from "@/core/underway/follow";
+import { said } from "@/core/underway/circumstances";
 import type { InspectionLog } from "@/device/inspection-log";
 import type { BoardStop } from "@/kit/board/board";
 import { WayHomeWords } from "../proof/way-home";
@@ -17,8 +17,9 @@ import { CarryWords, KeysDialog, SupersedeDialog, WhichDialog } from "./card-par
 import { type ChangeStep, setsBefore, stateFor } from "./cards";
 import { DecisionView } from "./decision";
 import { InspectHeader } from "./header";
+import type { InspectData } from "./inspect-data";
 import { useLocked } from "./locked";
-import { type InspectData, mayMake, useInspection } from "./model";
+import { mayMake, useInspection } from "./model";
 import { useLog } from "./open-log";
 import { Picture } from "./picture";
 import { listedOn, openIn, stopsOf } from "./progress";

@@ -2,7 +2,7 @@ import type { Check } from "@/core/catalogue/catalogue";
 import { readOff } from "@/core/catalogue/read-off";
 import { changeWords } from "../plan/words";
 import type { HeightOf } from "./cards";
-import type { InspectData } from "./model";
+import type { InspectData } from "./inspect-data";
 import { checkLook, sheetWords, type T } from "./words";
 
 /** Letters on a line of a tablet's card: beside two answers, beside a field for a reading, over the whole width. */

@@ -5,7 +5,7 @@ import type { Check } from "@/core/catalogue/catalogue";
 import { figureOf } from "@/core/sheet/read";
 import { isBelievable, isBelievableLimit } from "@/core/vocabulary/believable";
 import { Button } from "@/kit/button";
-import type { InspectData } from "./model";
+import type { InspectData } from "./inspect-data";
 import { checkTitle, gradeOfReading, shown, stored, typedUnit } from "./words";
 
 /**

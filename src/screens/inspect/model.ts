@@ -1,31 +1,27 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import type { WalkData } from "@/contract/walk";
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
 import type { Decision, DecisionFacts } from "@/core/decision/decide";
 import { judge } from "@/core/decision/judge";
 import type { Assessment } from "@/core/grade/assess";
 import type { MatterStanding } from "@/core/grade/matters";
-import type { Plan, PlanInput } from "@/core/plan/plan";
 import type { Touch } from "@/core/plan/retest";
 import { whyRetested } from "@/core/plan/scope";
+import type { Plan, PlanInput } from "@/core/plan/types";
 import type { Saw } from "@/core/record/events";
 import type { Reduction } from "@/core/record/reduce";
-import { type Circumstances, circumstancesOf, follow, type Known } from "@/core/underway/follow";
+import { type Circumstances, circumstancesOf } from "@/core/underway/circumstances";
+import { follow, type Known } from "@/core/underway/follow";
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { InspectionLog, LogState } from "@/device/inspection-log";
 import { keepFacts } from "@/device/kept-walks";
 import { live } from "@/device/live";
 import { getJson } from "@/device/send-json";
 import { type Card, cardsOf } from "./cards";
+import type { InspectData } from "./inspect-data";
 import { lineHeights } from "./line-heights";
 import type { T } from "./words";
-
-/** What a walk is drawn from: what the server gave, its `nowMs` as of opening it here, and how this device shows it. */
-export interface InspectData extends WalkData {
-  readonly measures: "metric" | "imperial";
-}
 
 export interface InspectModel {
   readonly data: InspectData;

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { InspectionLog } from "@/device/inspection-log";
 import { walkIsOpen } from "@/device/open-walks";
 import { outbox } from "@/device/outbox";
-import type { InspectData } from "./model";
+import type { InspectData } from "./inspect-data";
 
 /**
  * The log of a walk, once what this device keeps of it has been read: a walk opens at the step it was left at. While it

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { Visit } from "@/core/plan/plan";
+import type { Visit } from "@/core/plan/types";
 import type { Card } from "./cards";
 import type { InspectModel } from "./model";
 import { firstOpen, openIn } from "./progress";

@@ -5,7 +5,7 @@ import { gradeFinding } from "@/core/grade/grade";
 import { figures } from "@/core/vocabulary/figures";
 import type { Grade } from "@/core/vocabulary/grades";
 import type { MarkKind } from "@/kit/mark";
-import type { InspectData } from "./model";
+import type { InspectData } from "./inspect-data";
 
 /** The translator, as far as these words need it. */
 export type T = (key: string, values?: Record<string, string | number>) => string;

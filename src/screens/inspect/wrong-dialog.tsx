@@ -10,8 +10,8 @@ import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { Mark, type MarkKind } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
+import type { InspectData } from "./inspect-data";
 import { MeasureField } from "./measure-field";
-import type { InspectData } from "./model";
 import { checkTitle, conditionWord } from "./words";
 
 export interface WrongAnswer {

@@ -1,5 +1,6 @@
 import { foundStowed } from "@/core/plan/found";
-import { type Cost, planInspection, planWithBound } from "@/core/plan/plan";
+import { planInspection, planWithBound } from "@/core/plan/plan";
+import type { Cost } from "@/core/plan/types";
 import { prove } from "@/core/proof/prove";
 import type { Sheet } from "@/core/sheet/sheet";
 import { type Practice, type PracticeId, practiceIds, practices } from "@/core/vocabulary/practice";

@@ -1,10 +1,12 @@
 import type { Fault } from "@/core/machine/faults";
 import { foundStowed } from "@/core/plan/found";
-import { type PlanInput, type PlanStep, planInspection } from "@/core/plan/plan";
+import { planInspection } from "@/core/plan/plan";
+import type { PlanInput, PlanStep } from "@/core/plan/types";
 import { type ProofSummary, summaryOf } from "@/core/proof/summary";
 import { type Found, type WayHome, wayHomeAfter } from "@/core/proof/way-home";
 import type { InspectionEvent } from "@/core/record/events";
-import { circumstancesOf, follow } from "@/core/underway/follow";
+import { circumstancesOf } from "@/core/underway/circumstances";
+import { follow } from "@/core/underway/follow";
 import { leftBy } from "@/core/underway/left";
 
 /**

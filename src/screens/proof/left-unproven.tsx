@@ -1,7 +1,7 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useMemo } from "react";
-import type { PlanInput } from "@/core/plan/plan";
+import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
 import type { T } from "../inspect/words";
 import type { ProofQuestion } from "./answer";

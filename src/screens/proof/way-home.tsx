@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useMemo } from "react";
 import type { Lowering } from "@/core/machine/ways-down";
-import type { PlanInput } from "@/core/plan/plan";
+import type { PlanInput } from "@/core/plan/types";
 import type { Found } from "@/core/proof/way-home";
 import type { InspectionEvent } from "@/core/record/events";
 import { Caution } from "@/kit/plate";

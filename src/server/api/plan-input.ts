@@ -1,7 +1,7 @@
 import type { z } from "zod";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { canBeFound, type FoundKind, foundKinds, foundState } from "@/core/plan/found";
-import type { PlanInput } from "@/core/plan/plan";
+import type { PlanInput } from "@/core/plan/types";
 import { type PlanVariable, variablesOf } from "@/core/plan/variables";
 import type { Sheet } from "@/core/sheet/sheet";
 import { practiceOf, usualPractice } from "@/core/vocabulary/practice";

@@ -1,5 +1,6 @@
 import { type Check, catalogueVersion, checksOf } from "@/core/catalogue/catalogue";
-import { type Plan, type PlanInput, planInspection } from "@/core/plan/plan";
+import { planInspection } from "@/core/plan/plan";
+import type { Plan, PlanInput } from "@/core/plan/types";
 import { sheetOfUnit, type UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
 import { strictestOf } from "@/core/sheet/strictest";

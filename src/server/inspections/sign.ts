@@ -6,7 +6,7 @@ import type { InspectionEvent } from "@/core/record/events";
 import { inOrder } from "@/core/record/order";
 import { gaps } from "@/core/record/reduce";
 import type { Sheet } from "@/core/sheet/sheet";
-import { dueIn } from "@/core/underway/follow";
+import { dueIn } from "@/core/underway/due";
 import { clears, type Outcome, outcomeIds, worseOutcome } from "@/core/vocabulary/outcomes";
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { Db, Trx } from "@/server/database/database";

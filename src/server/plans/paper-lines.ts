@@ -1,6 +1,6 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import type { Change } from "@/core/plan/changes";
-import type { Plan } from "@/core/plan/plan";
+import type { Plan } from "@/core/plan/types";
 
 /** One line of the paper form. */
 export type PaperLine =

@@ -1,6 +1,6 @@
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from "@react-pdf/renderer";
 import QRCode from "qrcode";
-import type { Plan } from "@/core/plan/plan";
+import type { Plan } from "@/core/plan/types";
 import { registerFace } from "@/server/records/face";
 import { fitted, heightOf, type PaperLine, type PaperWords, paperLines } from "./paper-lines";
 

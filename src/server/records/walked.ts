@@ -1,6 +1,6 @@
 import { catalogueVersion } from "@/core/catalogue/catalogue";
 import type { SealedDocument } from "@/core/decision/sealed";
-import type { PlanInput } from "@/core/plan/plan";
+import type { PlanInput } from "@/core/plan/types";
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { Db } from "@/server/database/database";
 import { sheetHash } from "@/server/inspections/sign";

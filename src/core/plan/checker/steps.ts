@@ -1,4 +1,4 @@
-import type { PlanStep } from "../plan";
+import type { PlanStep } from "../types";
 import type { CheckedStep } from "./replay";
 
 /** The steps of one of our plans as the checker reads anybody's. */
