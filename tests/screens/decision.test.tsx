@@ -24,20 +24,23 @@ function Decision({ model }: { model: InspectModel }) {
 }
 
 function decision(outcome: Outcome, { link = "sent", toSend = 0 } = {}) {
-  const log = { send: vi.fn(async () => undefined), covered: vi.fn(async () => covered) };
+  const session = {
+    send: vi.fn(async () => undefined),
+    covered: vi.fn(async () => covered),
+    readFacts: vi.fn(),
+  };
   const data = walkOf(scissor);
   const model = {
     data,
-    log,
+    session,
     facts: data.facts,
     decision: { outcome, reasons: [] },
     assessment: { byCheck: new Map(), open: [], findings: [], skipped: [], ungradable: [] },
     matters: [],
     state: { link, toSend },
-    readFacts: vi.fn(),
   } as unknown as InspectModel;
   show(<Decision model={model} />);
-  return { log, readFacts: model.readFacts };
+  return session;
 }
 const heading = () => screen.getByRole("heading", { level: 1 }).textContent;
 
@@ -66,13 +69,13 @@ describe("the decision", () => {
 
   it("is signed over what the log covers; an outcome that differs is said as the server's", async () => {
     serverSays([200, { outcome: "tagged_out", shownOutcome: "cleared" }]);
-    const { log } = decision("cleared");
+    const session = decision("cleared");
     type("or type your name", "R");
     expect(button("Sign with pen or name to go on.").disabled).toBe(true);
     type("or type your name", "R. Oake");
     press(/^Sign as/);
     await vi.waitFor(() => expect(heading()).toBe("Tagged out"));
-    expect(log.send).toHaveBeenCalled();
+    expect(session.send).toHaveBeenCalled();
     expect(asked).toMatchObject([
       {
         path: "/api/inspections/00000000-0000-4000-8000-000000000001/sign",

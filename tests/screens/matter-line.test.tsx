@@ -22,17 +22,17 @@ function line(
   may = { place: true, watch: true, repair_by: false },
   says?: string,
 ) {
-  const add = vi.fn();
+  const dispatch = vi.fn();
   const model = {
     data: { offsetMin: 0 },
     facts: { maySayGone: may },
     reduction: { matters: new Map(says === undefined ? [] : [["f-1", { says }]]) },
-    log: { add },
+    dispatch,
   } as unknown as InspectModel;
   show(<MatterLine matter={{ ...matter, ...more }} model={model} />);
-  return add;
+  return dispatch;
 }
-const event = { type: "matter", check: matter.check, finding: "f-1" };
+const act = { act: "matter", check: matter.check, finding: "f-1" };
 
 describe("a finding open from before", () => {
   it("says what, when, by whom and with which note", () => {
@@ -44,22 +44,22 @@ describe("a finding open from before", () => {
   });
 
   it("is the same, or worse, with one touch", () => {
-    const add = line();
+    const dispatch = line();
     press("Same");
     press("Worse");
-    expect(add.mock.calls).toEqual([[[{ ...event, says: "same" }]], [[{ ...event, says: "worse" }]]]);
+    expect(dispatch.mock.calls).toEqual([[{ ...act, says: "same" }], [{ ...act, says: "worse" }]]);
   });
 
   it("is gone only with why", () => {
-    const add = line();
+    const dispatch = line();
     press("Gone");
-    expect(add).not.toHaveBeenCalled();
+    expect(dispatch).not.toHaveBeenCalled();
     type("Why is it gone?", "  ");
     enter("Why is it gone?");
-    expect(add).not.toHaveBeenCalled();
+    expect(dispatch).not.toHaveBeenCalled();
     type("Why is it gone?", " Touched up ");
     enter("Why is it gone?");
-    expect(add.mock.calls).toEqual([[[{ ...event, says: "gone", reason: "Touched up" }]]]);
+    expect(dispatch.mock.calls).toEqual([[{ ...act, says: "gone", reason: "Touched up" }]]);
     expect(screen.queryByLabelText("Why is it gone?")).toBeNull();
   });
 

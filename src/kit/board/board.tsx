@@ -11,6 +11,8 @@ export type SquareState = "done" | "now" | "open" | "found" | "held";
 export interface BoardStop {
   readonly stop: StopId;
   readonly state: SquareState;
+  /** What the place is called, where not by its turn. */
+  readonly number?: string;
 }
 
 const size = { width: 676, height: 590 };
@@ -108,7 +110,8 @@ export function Board({
       </svg>
       {squares.map((s) => {
         const state = stops[s.n - 1]?.state ?? "open";
-        const label = `${s.n}. ${t(`stop.${s.stop}`)}`;
+        const number = stops[s.n - 1]?.number ?? `${s.n}`;
+        const label = `${number}. ${t(`stop.${s.stop}`)}`;
         const inRow = layout.row.some((r) => r.stop === s.stop);
         return (
           <div
@@ -121,10 +124,10 @@ export function Board({
                 title={label}
                 className="grid size-8 place-items-center border-2 border-ink bg-chalk text-[16px] font-bold"
               >
-                {s.n}
+                {number}
               </span>
             ) : (
-              <BoardSquareButton n={s.n} state={state} label={label} onGo={() => onGo(s.n - 1)} />
+              <BoardSquareButton number={number} state={state} label={label} onGo={() => onGo(s.n - 1)} />
             )}
             {inRow && onGo !== undefined ? (
               <div className="absolute top-full left-1/2 mt-0.5 -translate-x-1/2 bg-chalk px-1 font-semibold whitespace-nowrap">
@@ -162,12 +165,12 @@ const squareLooks: Readonly<Record<SquareState, string>> = {
 };
 
 export function BoardSquareButton({
-  n,
+  number,
   state,
   label,
   onGo,
 }: {
-  n: number;
+  number: string;
   state: SquareState;
   label: string;
   onGo: () => void;
@@ -181,7 +184,7 @@ export function BoardSquareButton({
       aria-current={state === "now" ? "step" : undefined}
       className={`relative grid shrink-0 place-items-center border-[2.5px] text-[20px] font-bold ${squareLooks[state]}`}
     >
-      {n}
+      {number}
       {state === "found" ? (
         <span
           aria-hidden="true"
@@ -211,13 +214,13 @@ export function Strip({ stops, onGo }: { stops: readonly BoardStop[]; onGo: (ind
       className="flex items-center gap-1.5 overflow-x-auto p-2 md:flex-wrap"
     >
       {stops
-        .map((s, i) => ({ ...s, n: i + 1 }))
+        .map((s, i) => ({ ...s, n: i + 1, number: s.number ?? `${i + 1}` }))
         .map((s) => (
           <BoardSquareButton
             key={s.n}
-            n={s.n}
+            number={s.number}
             state={s.state}
-            label={`${s.n}. ${t(`stop.${s.stop}`)}`}
+            label={`${s.number}. ${t(`stop.${s.stop}`)}`}
             onGo={() => onGo(s.n - 1)}
           />
         ))}

@@ -97,7 +97,7 @@ function CannotBe({ model }: { model: InspectModel }) {
 
 function Ask({ model, onClose }: { model: InspectModel; onClose: () => void }) {
   const t = useTranslations() as unknown as T;
-  const { data, circumstances, log, reduction } = model;
+  const { data, circumstances, reduction } = model;
   const [kinds, setKinds] = useState<readonly FoundKind[]>(circumstances.kinds);
   const [people, setPeople] = useState(circumstances.atHand.people);
   const [ending, setEnding] = useState<FullEnding>(circumstances.ending);
@@ -181,7 +181,7 @@ function Ask({ model, onClose }: { model: InspectModel; onClose: () => void }) {
               said.missing(missing),
               ...(ending === circumstances.ending ? [] : [said.ending(ending)]),
             ];
-            void log.add(steps.map((step) => ({ type: "changed", step })));
+            void model.dispatch({ act: "changed", steps });
             onClose();
           }}
         >

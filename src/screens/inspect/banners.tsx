@@ -44,7 +44,7 @@ export function Banners({
           {held.withdrawn ? (
             <span className="text-ink2">{t("inspect.withdrawn")}</span>
           ) : (
-            <Button look="small" onClick={() => void model.log.withdraw(held.id)}>
+            <Button look="small" onClick={() => void model.dispatch({ act: "withdraw", event: held.id })}>
               {t("inspect.withdraw")}
             </Button>
           )}

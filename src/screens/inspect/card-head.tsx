@@ -8,7 +8,7 @@ interface CardHeadProps {
   readonly model: InspectModel;
   readonly card: Card;
   readonly visit: Visit | undefined;
-  /** Number of the place in the walk, from 0. */
+  /** Which visit of the plan this is, from 0. */
   readonly place: number;
   /** What the drawing may be changed for, where there are two. */
   readonly other: "pose" | "board" | undefined;
@@ -28,8 +28,8 @@ export function CardHead(props: CardHeadProps) {
       <div>
         <p className="font-medium text-ink2">
           {t("inspect.stopOf", {
-            n: place + 1,
-            all: model.plan.visits.length,
+            n: model.numbers[place] ?? `${place + 1}`,
+            all: model.places,
             place: t(`station.${visit?.station ?? "walk"}`),
             minutes,
           })}

@@ -28,7 +28,7 @@ describe("cardsOf", () => {
     fc.assert(
       fc.property(inputs, (input) => {
         const plan = planInspection(input);
-        const cards = cardsOf(plan, foundStowed(input.sheet), high);
+        const cards = cardsOf(plan.visits, foundStowed(input.sheet), high);
         expect(cards.flatMap(({ lines }) => lines.flatMap(idsOf))).toEqual(plan.steps.map((s) => s.id));
         for (const card of cards) {
           const { length: blocks } = card.lines.filter(({ kind }) => kind === "row" || kind === "moves");
@@ -56,7 +56,7 @@ describe("cardsOf", () => {
         practice: { ...usualPractice, start: "rear" },
       });
       let machine = foundStowed(sheet);
-      for (const card of cardsOf(plan, machine, high)) {
+      for (const card of cardsOf(plan.visits, machine, high)) {
         const made: string[] = [];
         for (const check of card.checks) {
           const sets = setsBefore(card, [check]).filter(({ id }) => !made.includes(id));
@@ -84,7 +84,7 @@ describe("cardsOf", () => {
       scope: { kind: "full" },
       practice: usualPractice,
     });
-    for (const { lines } of cardsOf(plan, foundStowed(articulatingBoomSheet), high)) {
+    for (const { lines } of cardsOf(plan.visits, foundStowed(articulatingBoomSheet), high)) {
       const said: string[] = [];
       for (const line of lines) {
         if (line.kind === "caution") said.push(...line.cautions);

@@ -1,6 +1,6 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import { walkM_per_min } from "@/core/plan/places";
-import type { Plan, PlanStep } from "@/core/plan/types";
+import type { PlanStep, Visit } from "@/core/plan/types";
 import { type PlanState, withKnown, withValue } from "@/core/vocabulary/state/values";
 
 export type ChangeStep = Extract<PlanStep, { kind: "change" | "close" }>;
@@ -43,10 +43,10 @@ export type HeightOf = (line: CardLine) => number;
 const room = 570;
 const roomOfQuestions = 140;
 
-/** Cuts a plan into cards: at each new place, and so that no card asks for scrolling. */
-export function cardsOf(plan: Plan, found: PlanState, heightOf: HeightOf): readonly Card[] {
+/** Cuts a plan's visits into cards: at each new place, and so that no card asks for scrolling. */
+export function cardsOf(visits: readonly Visit[], found: PlanState, heightOf: HeightOf): readonly Card[] {
   let state = found;
-  return plan.visits.flatMap((visit, index) => {
+  return visits.flatMap((visit, index) => {
     const blocks = blocksOf(visit.steps, state);
     state = blocks.at(-1)?.left ?? state;
     const parts = shared(blocks, index === 0 ? room - roomOfQuestions : room, heightOf);

@@ -30,20 +30,20 @@ export function DecisionView({
   onGo: (check: string) => void;
 }) {
   const t = useTranslations();
-  const { data, log, decision, assessment, state, readFacts } = model;
+  const { data, session, decision, assessment, state } = model;
   const [signature, setSignature] = useState<Signature>();
   const [busy, setBusy] = useState(false);
   useEffect(() => {
     // The newest facts: a tag may have been hung while the walk went on.
-    void readFacts();
-  }, [readFacts]);
+    void session.readFacts();
+  }, [session]);
   if (kept !== undefined && !busy && kept.became.kind !== "refused") return <SignedView kept={kept} />;
 
   const signNow = async () => {
     if (signature === undefined) return;
     setBusy(true);
-    await log.send();
-    const covered = await log.covered();
+    await session.send();
+    const covered = await session.covered();
     await sign(data.id, data.plate, { outcome: decision.outcome, ...covered, signature });
     await sendSignatures();
     setBusy(false);
@@ -140,7 +140,7 @@ export function DecisionView({
               ) : null}
             </ul>
             {model.facts.scope === "full" ? (
-              <LeftUnproven input={model.input} events={model.state.events} />
+              <LeftUnproven input={session.input} events={model.state.events} />
             ) : null}
           </>
         )}

@@ -3,11 +3,11 @@ import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { said } from "@/core/underway/circumstances";
-import type { InspectionLog } from "@/device/inspection-log";
+import type { InspectionSession } from "@/device/walk/session";
 import type { BoardStop } from "@/kit/board/board";
 import { WayHomeWords } from "../proof/way-home";
 import { SignIn } from "../sign-in/sign-in";
-import { isSet, useAnswers } from "./answers";
+import { useAnswers } from "./answers";
 import { AsFound } from "./as-found";
 import { Banners } from "./banners";
 import { CardFoot } from "./card-foot";
@@ -20,7 +20,7 @@ import { InspectHeader } from "./header";
 import type { InspectData } from "./inspect-data";
 import { useLocked } from "./locked";
 import { mayMake, useInspection } from "./model";
-import { useLog } from "./open-log";
+import { useSession } from "./open-session";
 import { Picture } from "./picture";
 import { listedOn, openIn, stopsOf } from "./progress";
 import { useSeen } from "./seen";
@@ -39,17 +39,17 @@ const posed = new Set(["ground_tests", "stack", "ground_lowering", "platform_tes
 /** A walk, as soon as what this device keeps of it has been read. */
 export function Inspect({ data }: { data: InspectData }) {
   const t = useTranslations();
-  const log = useLog(data);
-  return log === undefined ? (
+  const session = useSession(data);
+  return session === undefined ? (
     <p className="p-6 text-ink2">{t("inspect.loading")}</p>
   ) : (
-    <Walk data={data} log={log} />
+    <Walk data={data} session={session} />
   );
 }
 
 /** The board, the present stop's checks, the function tests by station, and the decision. */
-function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
-  const model = useInspection(data, log);
+function Walk({ data, session }: { data: InspectData; session: InspectionSession }) {
+  const model = useInspection(data, session);
   const t = useTranslations();
   const { cards, held, reduction, assessment } = model;
   const { card, visit, index, place, next, go: goTo } = useShownCard(model);
@@ -113,7 +113,7 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
     else go(next);
   };
   const record = (steps: readonly ChangeStep[]) => {
-    if (steps.length > 0) void log.add(steps.map(isSet));
+    void model.dispatch({ act: "changed", steps: steps.map(({ id }) => id) });
   };
   const setAsAsked = () => record(undone(current === undefined ? undefined : [current]));
   const forward = () => {
@@ -162,7 +162,7 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
     title: t("inspect.leaveLike"),
     sheet: data.sheet,
     onStands: (variable: string, value: string) =>
-      void log.add([{ type: "changed", step: said.stands(variable, value) }]),
+      void model.dispatch({ act: "changed", steps: [said.stands(variable, value)] }),
   };
   const pose = posed.has(stop) && !boardShown;
 
@@ -219,7 +219,7 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
               {model.heldFrom === undefined || assessment.findings.length === 0 ? null : (
                 <div className="mt-2.5 empty:hidden">
                   <WayHomeWords
-                    input={model.input}
+                    input={session.input}
                     events={model.state.events}
                     heldFrom={model.heldFrom}
                     findings={assessment.findings}
@@ -266,11 +266,10 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
         )}
         onClose={() => setWrong(undefined)}
         onAnswer={(check, { condition, note, putRight, ruledOut }) => {
-          answer(check, {
-            type: "answered",
-            check: check.key,
+          answer({
+            act: "found",
+            check,
             result: {
-              kind: "condition",
               condition,
               ...(note ? { note } : {}),
               ...(putRight ? { putRight } : {}),
@@ -290,7 +289,7 @@ function Walk({ data, log }: { data: InspectData; log: InspectionLog }) {
           else measured(check, to.value, to.limitRead);
         }}
         onSkip={(check, reason) => {
-          answer(check, { type: "skipped", check: check.key, reason });
+          answer({ act: "skipped", check, reason });
           setWrong(undefined);
         }}
       />

@@ -6,7 +6,7 @@ import type { InspectModel } from "./model";
  * Whether a walk waits for its person: the server asks them to sign in again, or this tablet, without a signal, was
  * left alone too long. Whoever else signs in goes to their own work; the walk stays on its step.
  */
-export function useLocked({ data, log, state, readFacts }: InspectModel) {
+export function useLocked({ data, session, state }: InspectModel) {
   const { person } = data;
   const unreached = state.link === "no_signal" || state.link === "server_trouble";
   const [away, setAway] = useState(false);
@@ -33,10 +33,10 @@ export function useLocked({ data, log, state, readFacts }: InspectModel) {
         return;
       }
       setAway(false);
-      void log.send();
-      void readFacts();
+      void session.send();
+      void session.readFacts();
     },
-    [person, log, readFacts],
+    [person, session],
   );
   return { locked: state.link === "signed_out" || (away && unreached), onHere };
 }

@@ -2,7 +2,6 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { kindOfMatter, type MatterStanding } from "@/core/grade/matters";
-import type { EventBody } from "@/device/inspection-log";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { day } from "../states";
@@ -19,15 +18,14 @@ export function MatterLine({ matter, model }: { matter: MatterStanding; model: I
   const { offsetMin } = model.data;
   const mayGo = model.facts.maySayGone[kind];
   const say = (says: Exclude<Says, "nothing">, reason?: string) => {
-    const body: EventBody = {
-      type: "matter",
+    setWhy(undefined);
+    void model.dispatch({
+      act: "matter",
       check: matter.check,
       finding: matter.findingId,
       says,
       ...(reason === undefined ? {} : { reason }),
-    };
-    setWhy(undefined);
-    void model.log.add([body]);
+    });
   };
   const event = model.reduction.matters.get(matter.findingId);
   const choice = (says: Exclude<Says, "nothing">, onClick: () => void) => (

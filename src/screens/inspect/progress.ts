@@ -55,6 +55,6 @@ export function stopsOf(model: InspectModel, now: number): readonly BoardStop[] 
             : found.length > 0
               ? "found"
               : "done";
-    return { stop: visit.stop, state };
+    return { stop: visit.stop, state, number: model.numbers[i] ?? `${i + 1}` };
   });
 }

@@ -40,7 +40,7 @@ export function TaggedNow({
   const [hung, setHung] = useState(false);
   const [told, setTold] = useState(false);
   const number = tags.join(", ");
-  const sets = (step: string) => void model.log.add([{ type: "changed", step }]);
+  const sets = (step: string) => void model.dispatch({ act: "changed", steps: [step] });
   return (
     <main className="flex min-h-0 flex-1 flex-col" aria-live="assertive">
       <div className="hatched h-7 shrink-0 md:h-12" aria-hidden="true" />
@@ -75,7 +75,7 @@ export function TaggedNow({
           {heldFrom === undefined ? null : (
             <div className="mt-3 empty:hidden">
               <WayHomeWords
-                input={model.input}
+                input={model.session.input}
                 events={state.events}
                 heldFrom={heldFrom}
                 findings={assessment.findings}

@@ -1,0 +1,216 @@
+import "fake-indexeddb/auto";
+import { randomUUID } from "node:crypto";
+import fc from "fast-check";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { WalkData } from "@/contract/walk";
+import { checksOf } from "@/core/catalogue/catalogue";
+import { judge } from "@/core/decision/judge";
+import { foundStowed } from "@/core/plan/found";
+import { said } from "@/core/underway/circumstances";
+import { dueIn } from "@/core/underway/due";
+import { follow } from "@/core/underway/follow";
+import { defaultPolicy } from "@/core/vocabulary/policy";
+import { slabScissorSheet as sheet } from "@/demo/sheets/slab-scissors";
+import { InspectionLog } from "../inspection-log";
+import { localStore } from "../local-store";
+import type { WalkAction } from "./actions";
+import { Follower } from "./follower";
+import type { WalkPlanner } from "./planner";
+import { InspectionSession, inputOf } from "./session";
+
+const nowMs = Date.parse("2026-03-02T05:40:00Z");
+const head = { position: 3, headHash: "a".repeat(64) };
+const checks = checksOf(sheet);
+const worst = checks.find(({ definition }) => definition.id === "platform.gate");
+
+const dataOf = (id: string): WalkData => ({
+  id,
+  unitId: "00000000-0000-4000-8000-0000000000aa",
+  plate: "LM-07",
+  scope: { kind: "full" },
+  sheet,
+  policy: defaultPolicy,
+  found: foundStowed(sheet),
+  events: [],
+  head,
+  facts: {
+    scope: "full",
+    holds: [],
+    matters: [],
+    maySayGone: { place: false, watch: false, repair_by: false },
+    logBook: false,
+    examinationOverdue: false,
+    operatorAuthorised: true,
+    gaps: 0,
+    ledger: [],
+    clearsBeforeMs: nowMs + 4 * 3_600_000,
+    nowMs,
+    retestParts: [],
+  },
+  minutes: {},
+  topUps: {},
+  person: { id: "00000000-0000-4000-8000-0000000000bb", name: "R. Oake" },
+  nowMs,
+  offsetMin: 0,
+  shift: { id: "early", startMs: nowMs, endMs: nowMs + 28_800_000 },
+});
+
+/** A planner whose answers wait until they are let go, the newest first or the oldest. */
+class SlowPlanner implements WalkPlanner {
+  private readonly follower: Follower;
+  private waiting: (() => void)[] = [];
+  slow = false;
+
+  constructor(data: WalkData) {
+    this.follower = new Follower(inputOf(data));
+  }
+
+  async follow(...asked: Parameters<WalkPlanner["follow"]>) {
+    const answer = structuredClone(this.follower.follow(...asked));
+    if (this.slow) await new Promise<void>((resolve) => this.waiting.push(resolve));
+    return answer;
+  }
+
+  async letGo(newestFirst: boolean): Promise<void> {
+    const going = newestFirst ? this.waiting.reverse() : this.waiting;
+    this.waiting = [];
+    for (const go of going) {
+      go();
+      await Promise.resolve();
+    }
+  }
+
+  close(): void {}
+}
+
+let opened: InspectionSession[] = [];
+
+async function open() {
+  const data = dataOf(randomUUID());
+  const planner = new SlowPlanner(data);
+  const log = new InspectionLog(data.id, [], head, () => nowMs);
+  const session = new InspectionSession(data, log, planner);
+  opened.push(session);
+  await session.open();
+  return { session, planner, data };
+}
+
+const settled = () => vi.waitFor(() => expect(opened.every((one) => !one.snapshot().planning)).toBe(true));
+
+beforeEach(() => {
+  const kept = new Map<string, string>();
+  vi.stubGlobal("fetch", () => Promise.reject(new TypeError("no signal")));
+  vi.stubGlobal(
+    "EventSource",
+    class {
+      close() {}
+    },
+  );
+  vi.stubGlobal("window", { addEventListener: () => undefined });
+  vi.stubGlobal("navigator", { onLine: true });
+  vi.stubGlobal("localStorage", {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => kept.set(key, value),
+  });
+});
+
+afterEach(async () => {
+  for (const session of opened.splice(0)) session.close();
+  opened = [];
+  await localStore().events.clear();
+  vi.unstubAllGlobals();
+});
+
+const acts: fc.Arbitrary<WalkAction> = fc.oneof(
+  fc.record({
+    act: fc.constant("fine" as const),
+    checks: fc.constantFrom(...checks).map((check) => [check]),
+    sets: fc.constant([]),
+    because: fc.constant("Mistake"),
+  }),
+  fc.record({
+    act: fc.constant("skipped" as const),
+    check: fc.constantFrom(...checks),
+    reason: fc.constant("No light"),
+    sets: fc.constant([]),
+    because: fc.constant("Mistake"),
+  }),
+  fc
+    .record({
+      act: fc.constant("found" as const),
+      check: fc.constantFrom(...checks.filter(({ conditions }) => Object.keys(conditions).length > 0)),
+      sets: fc.constant([]),
+      because: fc.constant("Mistake"),
+    })
+    .map(({ check, ...rest }) => ({
+      ...rest,
+      check,
+      result: { condition: Object.keys(check.conditions)[0] ?? "" },
+    })),
+  fc.constantFrom(said.stands("key", "ground"), said.people(1)).map((step) => ({
+    act: "changed" as const,
+    steps: [step],
+  })),
+);
+
+describe("an inspection's session", () => {
+  it("stands as its events say, whatever is done and whenever its plans come", async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.tuple(acts, fc.boolean(), fc.boolean()), { maxLength: 7 }),
+        async (sequence) => {
+          const { session, planner, data } = await open();
+          for (const [act, slow, newestFirst] of sequence) {
+            planner.slow = slow;
+            expect(await session.dispatch(act, "Corrected")).toBe("kept");
+            const { state, held, assessment } = session.snapshot();
+            // What may be operated is known with the act, before any plan.
+            expect(held).toBe(assessment.findings.some((f) => f.grade === "tag_out" && !f.place));
+            expect(
+              judge(dueIn(session.input, state.events), sheet, data.policy, state.events, data.facts)
+                .assessment,
+            ).toEqual(assessment);
+            if (!slow) await planner.letGo(newestFirst);
+          }
+          planner.slow = false;
+          await planner.letGo(true);
+          await settled();
+          const { plan, state, heldFrom, numbers } = session.snapshot();
+          expect(plan).toEqual(follow(session.input, state.events, heldFrom));
+          expect(numbers.length).toBe(plan.visits.length);
+          session.close();
+        },
+      ),
+      { numRuns: 12 },
+    );
+  });
+
+  it("keeps the places' numbers where the walk is left, and marks a place come to once more", async () => {
+    const { session } = await open();
+    const { plan, numbers, places } = session.snapshot();
+    expect(numbers).toEqual(plan.visits.map((_, i) => `${i + 1}`));
+    const stops = new Map(plan.visits.map(({ stop }, i) => [`${i + 1}`, stop]));
+    const drive = plan.checks.find(({ definition }) => definition.id === "platform.horn");
+    if (drive === undefined) throw new Error("expected a horn on this sheet");
+    await session.dispatch({ act: "fine", checks: [drive], sets: [] }, "Corrected");
+    await settled();
+    const anew = session.snapshot();
+    expect(anew.places).toBe(places);
+    expect(new Set(anew.numbers).size).toBe(anew.plan.visits.length);
+    for (const [i, { stop }] of anew.plan.visits.entries())
+      expect(stops.get(Number.parseInt(anew.numbers[i] ?? "", 10).toString())).toBe(stop);
+  });
+
+  it("asks why a graded answer was wrong, and records nothing before it is told", async () => {
+    const { session } = await open();
+    if (worst === undefined) throw new Error("expected a gate on this sheet");
+    const result = { condition: Object.keys(worst.conditions)[0] ?? "" };
+    await session.dispatch({ act: "found", check: worst, result, sets: [] }, "Corrected");
+    const before = session.snapshot().state.events.length;
+    const back = { act: "fine", checks: [worst], sets: [] } as const;
+    expect(await session.dispatch(back, "Corrected")).toBe("needs_reason");
+    expect(session.snapshot().state.events.length).toBe(before);
+    expect(await session.dispatch({ ...back, because: "Wrong row" }, "Corrected")).toBe("kept");
+    expect(session.snapshot().state.events.at(-1)).toMatchObject({ supersedes: { reason: "Wrong row" } });
+  });
+});

@@ -1,0 +1,218 @@
+import type { WalkData } from "@/contract/walk";
+import type { Check } from "@/core/catalogue/catalogue";
+import type { DecisionFacts } from "@/core/decision/decide";
+import { type Judgement, judge } from "@/core/decision/judge";
+import type { Plan, PlanInput } from "@/core/plan/types";
+import type { InspectionEvent, Saw } from "@/core/record/events";
+import { type Circumstances, circumstancesOf } from "@/core/underway/circumstances";
+import { dueIn } from "@/core/underway/due";
+import { planFrom } from "@/core/underway/outline";
+import { practiceOf } from "@/core/vocabulary/practice";
+import type { InspectionLog, LogState } from "../inspection-log";
+import { keepFacts } from "../kept-walks";
+import { live } from "../live";
+import { getJson } from "../send-json";
+import { eventsOf, type WalkAction } from "./actions";
+import type { WalkPlanner } from "./planner";
+
+/** The plan as it is followed: planned anew where the operator left it, and behind a finding that stops the machine. */
+export interface Route {
+  readonly plan: Plan;
+  /** What each visit is called: its number in the walk as it began. */
+  readonly numbers: readonly string[];
+  /** How many places the walk had as it began. */
+  readonly places: number;
+}
+
+/** A walk as it stands: all that follows from its events, and what bears on it besides. */
+export interface WalkState extends Judgement, Route {
+  /** The events, and how far they are sent. */
+  readonly state: LogState;
+  readonly facts: DecisionFacts;
+  readonly circumstances: Circumstances;
+  /** A finding that tags out stands: looking may go on, operating may not. */
+  readonly held: boolean;
+  /** The event of that finding, or `start` for a unit held before. */
+  readonly heldFrom: string | undefined;
+  /** What was last done is not in the plan yet. */
+  readonly planning: boolean;
+}
+
+/** What became of an act: kept on this device, not kept, or waiting for why the first answer was wrong. */
+export type Dispatched = "kept" | "not_kept" | "needs_reason";
+
+type Judged = Pick<WalkState, "circumstances" | "held" | "heldFrom"> &
+  Judgement & { readonly due: readonly Check[] };
+
+/**
+ * One inspection on this device. Acts go in by `dispatch` and are events on disk before anything is drawn; what follows
+ * from them comes out by `subscribe` and `snapshot`. The plan is worked out elsewhere and comes a moment later: what may
+ * be operated never waits for it.
+ */
+export class InspectionSession {
+  /** What the walk was planned from. */
+  readonly input: PlanInput;
+  private readonly listeners = new Set<() => void>();
+  private readonly leave: (() => void)[] = [];
+  private walk: WalkState | undefined;
+  private facts: DecisionFacts;
+  private judged: Judged | undefined;
+  private version = 0;
+  private asked = 0;
+
+  constructor(
+    private readonly data: WalkData,
+    private readonly log: InspectionLog,
+    private readonly planner: WalkPlanner,
+  ) {
+    this.facts = data.facts;
+    this.input = inputOf(data);
+  }
+
+  /** Opens the walk at the step it was left at; sending begins. A store that cannot be read is said by the log. */
+  async open(): Promise<void> {
+    await this.log.open().catch(() => undefined);
+    await this.judge();
+    const heard = (unitId: string) => {
+      if (unitId === "" || unitId === this.data.unitId) void this.readFacts();
+    };
+    this.leave.push(this.log.subscribe(this.onLog), live().hear(heard));
+  }
+
+  close(): void {
+    for (const leave of this.leave.splice(0)) leave();
+    this.asked += 1;
+    this.planner.close();
+    this.log.close();
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** The walk as it stands. Only once it is open. */
+  readonly snapshot = (): WalkState => {
+    if (this.walk === undefined) throw new Error("expected the walk to be open before it is drawn");
+    return this.walk;
+  };
+
+  /** Does what a person did. `slip` is the reason on record where a slip is put right and no finding is. */
+  async dispatch(action: WalkAction, slip: string): Promise<Dispatched> {
+    if (action.act === "withdraw") {
+      await this.log.withdraw(action.event);
+      return "kept";
+    }
+    const events = eventsOf(action, this.snapshot(), slip);
+    if (events === "needs_reason") return events;
+    if (events.length === 0) return "kept";
+    return (await this.log.add(events)) ? "kept" : "not_kept";
+  }
+
+  /** Sends what waits, as far as there is a signal. */
+  send(): Promise<void> {
+    return this.log.send();
+  }
+
+  /** What a signature covers of it as it stands. */
+  covered(): ReturnType<InspectionLog["covered"]> {
+    return this.log.covered();
+  }
+
+  /** Reads anew what besides this walk bears on it. Without a signal what was read last stands. */
+  readonly readFacts = async (): Promise<void> => {
+    const path = `/api/inspections/${this.data.id}/facts`;
+    const answer = await getJson<{ facts: DecisionFacts; head: Saw }>(path);
+    if (answer.link !== "sent") return;
+    const { facts, head } = answer.data;
+    this.facts = facts;
+    this.log.see(head);
+    void keepFacts(this.data.id, facts, head);
+    await this.judge();
+  };
+
+  private readonly onLog = (): void => {
+    const { walk } = this;
+    const state = this.log.snapshot();
+    if (walk === undefined || state === walk.state) return;
+    if (state.behind && !walk.state.behind) void this.readFacts();
+    if (isSame(state.events, walk.state.events))
+      this.publish({ ...walk, state: { ...state, events: walk.state.events } });
+    else void this.judge();
+  };
+
+  /** What follows from the events at once, and then the plan. */
+  private async judge(): Promise<void> {
+    const state = this.log.snapshot();
+    const judged = judgedBy(this.data, this.input, this.facts, state.events);
+    this.judged = judged;
+    const { due, ...now } = judged;
+    if (this.walk !== undefined)
+      this.publish({
+        ...this.walk,
+        ...now,
+        state,
+        facts: this.facts,
+        plan: { ...this.walk.plan, due },
+        planning: true,
+      });
+    await this.follow();
+  }
+
+  private async follow(): Promise<void> {
+    this.asked += 1;
+    const { asked } = this;
+    const { events } = this.log.snapshot();
+    const followed = await this.planner.follow(events, this.judged?.heldFrom, this.version);
+    if (asked !== this.asked || this.judged === undefined) return;
+    this.version = followed.version;
+    const { due, ...now } = this.judged;
+    const base = { ...now, state: this.log.snapshot(), facts: this.facts, planning: false };
+    if (followed.plan !== undefined) {
+      const { outline, numbers, places } = followed.plan;
+      const plan = planFrom(outline, due, now.circumstances.found);
+      this.publish({ ...base, plan, numbers, places });
+    } else if (this.walk !== undefined) {
+      this.publish({ ...this.walk, ...base, plan: { ...this.walk.plan, due } });
+    }
+  }
+
+  private publish(walk: WalkState): void {
+    this.walk = walk;
+    for (const listener of this.listeners) listener();
+  }
+}
+
+/** What a walk is planned from. */
+export const inputOf = ({ sheet, scope, policy, found, minutes }: WalkData): PlanInput => ({
+  sheet,
+  scope,
+  practice: practiceOf(policy),
+  found,
+  minutes,
+});
+
+/** All that follows from a walk's events but its plan. */
+function judgedBy(
+  data: WalkData,
+  input: PlanInput,
+  facts: DecisionFacts,
+  events: readonly InspectionEvent[],
+): Judged {
+  const due = dueIn(input, events);
+  const judgement = judge(due, data.sheet, data.policy, events, facts, (check) => ({
+    earlierTopUps: data.topUps[check] ?? 0,
+    grown: false,
+  }));
+  const stops = new Set(
+    judgement.assessment.findings.filter((f) => f.grade === "tag_out" && !f.place).map((f) => f.eventId),
+  );
+  // A re-test is made under its tag: what hangs on the unit does not stop it.
+  const heldBefore = facts.scope !== "retest" && facts.holds.length > 0;
+  const heldFrom = events.find(({ id }) => stops.has(id))?.id ?? (heldBefore ? "start" : undefined);
+  const circumstances = circumstancesOf(input, events);
+  return { ...judgement, due, circumstances, heldFrom, held: heldFrom !== undefined };
+}
+
+const isSame = (a: readonly InspectionEvent[], b: readonly InspectionEvent[]): boolean =>
+  a.length === b.length && a.every((event, i) => event.id === b[i]?.id);
