@@ -1,6 +1,6 @@
 "use client";
 import { useTranslations } from "next-intl";
-import { useLayoutEffect, useRef, useState } from "react";
+import { memo, useLayoutEffect, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { readOff } from "@/core/catalogue/read-off";
 import { figureOf } from "@/core/sheet/read";
@@ -22,8 +22,26 @@ interface RowProps {
   readonly onMeasure: (check: Check, value: number, limitRead: number | undefined) => void;
 }
 
-/** One check of a card: what to do and look for, and its answer. */
-export function CheckRow(props: RowProps) {
+/** One check of a card: what to do and look for, and its answer. Drawn anew only when something of its own changes. */
+export const CheckRow = memo(Row, (was, now) => whatOf(was) === whatOf(now));
+
+/** All that a row shows, in one word. Its acts stay the same for as long as it is shown. */
+function whatOf({ check, model, locked, current }: RowProps): string {
+  const { key } = check;
+  const matters = model.matters.filter((matter) => matter.check === key);
+  return JSON.stringify([
+    key,
+    locked,
+    current,
+    model.assessment.byCheck.get(key),
+    model.reduction.given.get(key)?.at(-1),
+    model.assessment.findings.filter((finding) => finding.check === key),
+    matters.map((matter) => [matter, model.reduction.matters.get(matter.findingId)?.says]),
+    matters.length > 0 ? model.facts.maySayGone : null,
+  ]);
+}
+
+function Row(props: RowProps) {
   const { check, model, locked, current, onFine, onWrong } = props;
   const t = useTranslations();
   const assessed = model.assessment.byCheck.get(check.key);

@@ -7,6 +7,7 @@ import type { InspectionSession } from "@/device/walk/session";
 import type { BoardStop } from "@/kit/board/board";
 import { WayHomeWords } from "../proof/way-home";
 import { SignIn } from "../sign-in/sign-in";
+import { useSteady } from "../steady";
 import { useAnswers } from "./answers";
 import { AsFound } from "./as-found";
 import { Banners } from "./banners";
@@ -61,7 +62,10 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
     [card, reduction],
   );
   // Behind a finding that stops the machine its owner says by itself what was made safe.
-  const { answer, fine, fineTogether, measured, ...second } = useAnswers(model, held ? none : undone);
+  const { answer, waits, because, drop, ...acts } = useAnswers(model, held ? none : undone);
+  const fine = useSteady(acts.fine);
+  const fineTogether = useSteady(acts.fineTogether);
+  const measured = useSteady(acts.measured);
   const { locked, onHere } = useLocked(model);
   const taggedNow = useTaggedNow(model);
   const kept = useSignature(data.id, model.state.toSend);
@@ -302,7 +306,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
           setWrong(check);
         }}
       />
-      <SupersedeDialog open={second.waits} onClose={second.drop} onReason={second.because} />
+      <SupersedeDialog open={waits} onClose={drop} onReason={because} />
       <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
     </div>
   );
