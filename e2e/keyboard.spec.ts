@@ -24,14 +24,14 @@ test("a clean scissor is walked and signed by keyboard alone", async ({ page }) 
 
   for (let steps = 0; steps < 400; steps++) {
     if (await page.getByText("From what was found, this follows").isVisible()) break;
-    const waiting = page.getByRole("button", { name: /still open$|^\d+ as listed/ });
+    const waiting = page.getByRole("button", { name: /still open$|^(Set like this\. )?\d+ as listed/ });
     const before = (await waiting.isVisible()) ? await waiting.textContent() : "";
     if (before === "") {
       await page.keyboard.press("n");
       continue;
     }
     const field = page.locator("main input[inputmode=decimal]").first();
-    if (/^\d+ as listed L$/.test(before ?? "")) {
+    if (/^(Set like this\. )?\d+ as listed L$/.test(before ?? "")) {
       const card = () =>
         page.evaluate(() =>
           [...document.querySelectorAll("main h1, main h2")].map((e) => e.textContent).join(),

@@ -75,7 +75,6 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await theme(page, "day", baseURL);
   await beginWalk(page, "LM-06");
   await walkOn(page, async () => (await heading(page)) === "Battery tray");
-  await page.getByRole("button", { name: "Posts and cables: OK" }).click();
   await page.getByRole("button", { name: "Battery water level: Fault" }).click();
   await page.keyboard.press("1");
   await page.getByRole("button", { name: "Topped up with distilled water" }).click();

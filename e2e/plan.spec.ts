@@ -32,15 +32,8 @@ test("a later stop done first: the rest is planned from there, and nothing is lo
   const square = page.getByRole("button", { name: /^\d+\. Left rear wheel$/ }).locator("visible=true");
   await square.click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Left rear wheel");
-  const open = page.getByRole("button", { name: /: OK$/ });
-  const there = await open.count();
-  await open.first().click();
-  await expect(open).toHaveCount(there - 1);
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Left rear wheel");
-  for (let left = there - 1; left > 0; left--) {
-    await open.first().click();
-    await expect(open).toHaveCount(left - 1);
-  }
+  await page.getByRole("button", { name: /^\d+ as listed/ }).click();
+  await expect(page.getByRole("heading", { level: 1 })).not.toHaveText("Left rear wheel");
   // From here the walk goes on; the documents, passed over, are still asked for first of all that is open.
   await page.getByRole("button", { name: "Decision" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Not cleared/);

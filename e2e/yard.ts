@@ -50,7 +50,7 @@ const openOn = (page: Page) =>
     };
   });
 
-/** Answers everything open on the present card, well within the sheet's limits. */
+/** Answers everything on the present card that is asked by itself, well within the sheet's limits. */
 export async function clearCard(page: Page): Promise<void> {
   const main = page.getByRole("main");
   for (let rounds = 0; rounds < 60; rounds++) {
@@ -73,12 +73,32 @@ export async function clearCard(page: Page): Promise<void> {
       await expect(row.getByRole("button", { name: /Change$/ })).toBeVisible();
     } else if (open.fine > 0) {
       const fine = page.getByRole("button", { name: /: OK$/ });
-      await fine.first().click();
+      // By key: a tap where the last card was tapped, and at once, would be taken for a bump.
+      await fine.first().press("Enter");
       await expect(fine).toHaveCount(open.fine - 1);
     } else return;
   }
   throw new Error("the card did not come to an end");
 }
+
+/** Goes on from a card: all that is only looked at is as listed, once each line of it has been in view. */
+export async function forward(page: Page): Promise<void> {
+  const on = page.getByRole("button", {
+    name: /(^|Set like this\. )(Next|To the decision|\d+ as listed( L)?$)/,
+  });
+  const unseen = page.getByRole("button", { name: /read down/ });
+  await expect(on.or(unseen)).toBeVisible();
+  if (await unseen.isVisible()) await page.locator("[data-row]").last().scrollIntoViewIfNeeded();
+  const card = await rowsOf(page);
+  await on.press("Enter");
+  await expect.poll(() => rowsOf(page)).not.toBe(card);
+}
+
+/** Which rows are on the screen; none past the last card. */
+const rowsOf = (page: Page): Promise<string> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll("[data-row]")].map((row) => row.getAttribute("data-row")).join(),
+  );
 
 /** Walks card by card to the decision, or until `until` holds. */
 export async function walkOn(page: Page, until: () => Promise<boolean> = async () => false): Promise<void> {
@@ -86,7 +106,7 @@ export async function walkOn(page: Page, until: () => Promise<boolean> = async (
   for (let cards = 0; cards < 80; cards++) {
     if (await until()) return;
     await clearCard(page);
-    await page.getByRole("button", { name: /(^|Set like this\. )(Next|To the decision)/ }).click();
+    await forward(page);
     if (await page.getByText("From what was found, this follows").isVisible()) return;
   }
   throw new Error("the walk did not come to an end");

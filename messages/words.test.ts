@@ -1,5 +1,7 @@
+import { type MessageFormatElement, parse, TYPE } from "@formatjs/icu-messageformat-parser";
 import { describe, expect, it } from "vitest";
-import { messages } from "@/app/messages";
+import { messages, messagesOf } from "@/app/messages";
+import { displayIds, displayValues, languages } from "@/contract/display";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { interlocks } from "@/core/machine/interlocks";
 import { canBeFound, foundKinds, foundState } from "@/core/plan/found";
@@ -32,6 +34,43 @@ function words(key: string): string | undefined {
 const missing = (keys: Iterable<string>) => [...new Set(keys)].filter((key) => words(key) === undefined);
 const sheets: readonly Sheet[] = Object.values(demoSheets);
 const everything = sheets.flatMap((sheet) => [...checksOf(sheet), ...checksOf({ ...sheet, features: {} })]);
+
+/** Every message of a language, by its dotted key. */
+function leavesOf(words: object, path: readonly string[] = []): readonly (readonly [string, string])[] {
+  return Object.entries(words).flatMap(([key, value]: [string, unknown]) =>
+    typeof value === "string"
+      ? [[[...path, key].join("."), value] as const]
+      : leavesOf(value as object, [...path, key]),
+  );
+}
+
+/** The values a message asks for, by name and kind. A message that cannot be read is an error. */
+function askedIn(message: string): readonly string[] {
+  const asked = (elements: readonly MessageFormatElement[]): readonly string[] =>
+    elements.flatMap((element) => {
+      if (element.type === TYPE.argument) return [element.value];
+      if (element.type !== TYPE.plural) return [];
+      return [
+        `${element.value}, counted`,
+        ...Object.values(element.options).flatMap(({ value }) => asked(value)),
+      ];
+    });
+  return [...new Set(asked(parse(message)))].sort();
+}
+
+/** Words that are the same in both. */
+const sameInSpanish: readonly string[] = [
+  "Manual",
+  "Min",
+  "PDF",
+  "PIN",
+  "Panel, {station}",
+  "Rook Step",
+  "{by}, {when}",
+  "{day}, {name}",
+  "{name}, {time}",
+  "{what}",
+];
 
 describe("the message files", () => {
   it("have words for every check, condition, caution, rule, part and thing to carry", () => {
@@ -111,6 +150,30 @@ describe("the message files", () => {
     );
     expect(missing(keys)).toEqual([]);
   });
+
+  it("have words for every way a device may show things", () => {
+    const keys = displayIds.flatMap((id) => [
+      `display.${id}.title`,
+      ...(id === "language" ? [] : displayValues(id).map((value) => `display.${id}.${value}`)),
+    ]);
+    expect(missing(keys)).toEqual([]);
+  });
+
+  it.each(languages.filter((language) => language !== "en"))(
+    "say in %s all that English does, with the same figures and counts in it, and in its own words",
+    (language) => {
+      const english = new Map(leavesOf(messages));
+      const other = new Map(leavesOf(messagesOf(language)));
+      expect([...other.keys()].sort()).toEqual([...english.keys()].sort());
+      const differ = [...english].filter(([key, words]) => {
+        const said = other.get(key) ?? "";
+        return said.trim() === "" || askedIn(said).join() !== askedIn(words).join();
+      });
+      expect(differ.map(([key]) => key)).toEqual([]);
+      const untranslated = [...english].filter(([key, words]) => other.get(key) === words);
+      expect(untranslated.map(([, words]) => words).sort()).toEqual(sameInSpanish);
+    },
+  );
 
   it("never call a machine safe", () => {
     const all = JSON.stringify(messages).toLowerCase();

@@ -118,7 +118,7 @@ test("a batch arrives twice, and its answer is lost on the way", () =>
 
 test("the session ends in mid-walk: signed in again in place, on the same step", () =>
   walk("LM-16", "session over", async (id) => {
-    await answers(id, 7);
+    await answers(id, 1);
     const title = tablet.page.getByRole("main").getByRole("heading", { level: 1 });
     const step = await title.textContent();
     await tablet.allSent();

@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 
-/** Pages that contain no data of anybody: a device keeps them and opens them without a signal. */
-const shells = ["/inspect", "/here"];
+/** Pages and words that contain no data of anybody: a device keeps them and opens them without a signal. */
+const shells = ["/inspect", "/here", "/words/en", "/words/es"];
 
 /**
  * Bundles the service worker of a build, with the list of what it keeps on the device: every script, style and font of

@@ -1,10 +1,10 @@
 import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
 import "./globals.css";
 import type { Metadata, Viewport } from "next";
-import { NextIntlClientProvider } from "next-intl";
 import { KeptApp } from "@/screens/chrome/kept-app";
+import { Words } from "@/screens/chrome/words";
 import { OutboxStrip } from "@/screens/outbox/outbox-strip";
-import { displayChoice } from "@/server/http/page";
+import { displayChoice } from "@/server/http/display";
 import { frameMessages } from "./messages";
 
 export const metadata: Metadata = {
@@ -14,15 +14,15 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: React.ReactNode }) {
-  const { theme } = await displayChoice();
+  const { language, theme, gloves, hand, text } = await displayChoice();
   return (
-    <html lang="en" data-theme={theme}>
+    <html lang={language} data-theme={theme} data-gloves={gloves} data-hand={hand} data-text={text}>
       <body>
-        <NextIntlClientProvider messages={frameMessages()}>
+        <Words given={{ language, messages: frameMessages(language) }}>
           <KeptApp />
           <OutboxStrip />
           {children}
-        </NextIntlClientProvider>
+        </Words>
       </body>
     </html>
   );

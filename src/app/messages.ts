@@ -1,4 +1,6 @@
 import { getRequestConfig } from "next-intl/server";
+import type { Language } from "@/contract/display";
+import { displayChoice } from "@/server/http/display";
 import app from "../../messages/en/app.json";
 import check from "../../messages/en/checks.json";
 import condition from "../../messages/en/conditions.json";
@@ -6,22 +8,90 @@ import machine from "../../messages/en/machine.json";
 import plan from "../../messages/en/plan.json";
 import proof from "../../messages/en/proof.json";
 import sheets from "../../messages/en/sheets.json";
+import appEs from "../../messages/es/app.json";
+import checkEs from "../../messages/es/checks.json";
+import conditionEs from "../../messages/es/conditions.json";
+import machineEs from "../../messages/es/machine.json";
+import planEs from "../../messages/es/plan.json";
+import proofEs from "../../messages/es/proof.json";
+import sheetsEs from "../../messages/es/sheets.json";
 
 /** The words, English first; another language is another folder of the same files. */
 export const messages = { ...app, ...machine, ...sheets, ...plan, ...proof, check, condition };
+export type Messages = typeof messages;
+
+/** A message that a language lacks does not build. */
+const all: Readonly<Record<Language, Messages>> = {
+  en: messages,
+  es: {
+    ...appEs,
+    ...machineEs,
+    ...sheetsEs,
+    ...planEs,
+    ...proofEs,
+    check: checkEs,
+    condition: conditionEs,
+  },
+};
+
+export const messagesOf = (language: Language): Messages => all[language];
+
+/** All words, in the language of the device that asks. */
+export async function allMessages(): Promise<Messages> {
+  return messagesOf((await displayChoice()).language);
+}
 
 /** The words most views' client parts need; the walk and the tag pages send all of them themselves. */
-export function frameMessages() {
-  const { name, nav, signIn, shift, problem, tagging, tagged, inspect, units, link, outbox, reports, here } =
-    app;
-  return { name, nav, signIn, shift, problem, tagging, tagged, inspect, units, link, outbox, reports, here };
+export function frameMessages(language: Language) {
+  const {
+    name,
+    nav,
+    display,
+    signIn,
+    shift,
+    problem,
+    tagging,
+    tagged,
+    inspect,
+    units,
+    link,
+    outbox,
+    reports,
+    here,
+  } = messagesOf(language);
+  return {
+    name,
+    nav,
+    display,
+    signIn,
+    shift,
+    problem,
+    tagging,
+    tagged,
+    inspect,
+    units,
+    link,
+    outbox,
+    reports,
+    here,
+  };
 }
 
 /** The words for what can fail. */
-export function proofMessages() {
-  const { function: functions, direction, station, interlock } = machine;
-  const { lamp, sound } = sheets;
-  return { ...proof, function: functions, direction, station, interlock, lamp, sound };
+export async function proofMessages() {
+  const {
+    function: functions,
+    direction,
+    station,
+    interlock,
+    lamp,
+    sound,
+    proof: words,
+  } = await allMessages();
+  return { proof: words, function: functions, direction, station, interlock, lamp, sound };
 }
 
-export default getRequestConfig(async () => ({ locale: "en", timeZone: "UTC", messages }));
+export default getRequestConfig(async () => {
+  const { language } = await displayChoice();
+  return { locale: language, timeZone: "UTC", messages: messagesOf(language) };
+});

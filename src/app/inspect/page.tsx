@@ -1,5 +1,4 @@
-import { NextIntlClientProvider } from "next-intl";
-import { messages } from "@/app/messages";
+import { Words } from "@/screens/chrome/words";
 import { OpenWalk } from "@/screens/inspect/open-walk";
 
 export const metadata = { title: "Inspect" };
@@ -10,8 +9,8 @@ export const metadata = { title: "Inspect" };
  */
 export default function InspectPage() {
   return (
-    <NextIntlClientProvider messages={messages}>
+    <Words>
       <OpenWalk />
-    </NextIntlClientProvider>
+    </Words>
   );
 }

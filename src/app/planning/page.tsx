@@ -1,5 +1,5 @@
 import { NextIntlClientProvider } from "next-intl";
-import { messages } from "@/app/messages";
+import { allMessages } from "@/app/messages";
 import { practiceOf } from "@/core/vocabulary/practice";
 import { Chrome } from "@/screens/chrome/chrome";
 import { PlanningView } from "@/screens/plan/planning-view";
@@ -20,7 +20,7 @@ export default async function PlanningPage() {
     .executeTakeFirstOrThrow();
   return (
     <Chrome data={await chromeData(call)} at="planning">
-      <NextIntlClientProvider messages={messages}>
+      <NextIntlClientProvider messages={await allMessages()}>
         <PlanningView models={await modelsInUse(db, call.siteId)} policy={practiceOf(site.policy)} />
       </NextIntlClientProvider>
     </Chrome>

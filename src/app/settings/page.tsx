@@ -1,5 +1,5 @@
 import { NextIntlClientProvider } from "next-intl";
-import { messages } from "@/app/messages";
+import { allMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { SettingsView } from "@/screens/settings/settings-view";
 import { keysOf } from "@/server/api/keys";
@@ -16,7 +16,7 @@ export default async function SettingsPage() {
   const keys = mine ? await keysOf(database(), call.siteId) : [];
   return (
     <Chrome data={await chromeData(call)} at="settings">
-      <NextIntlClientProvider messages={messages}>
+      <NextIntlClientProvider messages={await allMessages()}>
         <SettingsView
           mine={mine}
           offsetMin={call.offsetMin}

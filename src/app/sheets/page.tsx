@@ -1,5 +1,5 @@
 import { NextIntlClientProvider } from "next-intl";
-import { messages } from "@/app/messages";
+import { allMessages } from "@/app/messages";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { Chrome } from "@/screens/chrome/chrome";
 import { SheetsView } from "@/screens/sheets/list-view";
@@ -16,7 +16,7 @@ export default async function SheetsPage() {
   const sheets = await allSheets(database());
   return (
     <Chrome data={await chromeData(call)} at="sheets">
-      <NextIntlClientProvider messages={messages}>
+      <NextIntlClientProvider messages={await allMessages()}>
         <SheetsView
           sheets={sheets
             .map(({ id, name, version, sheet, units, waiting }) => ({

@@ -1,7 +1,7 @@
 "use client";
 import { usePathname } from "next/navigation";
 import { useEffect } from "react";
-import { displayChoice } from "@/device/display-choice";
+import { wearChoice } from "@/device/display-choice";
 import { anyWalkOpen } from "@/device/open-walks";
 import { present } from "@/device/present";
 import type { TakeOver } from "@/device/service-worker";
@@ -28,10 +28,7 @@ export function KeptApp() {
     const beat = setInterval(() => void takeOver(), lookMs);
     return () => clearInterval(beat);
   }, []);
-  useEffect(() => {
-    // A page kept on the device is as it was when it was kept; the choice of light is the device's own.
-    document.documentElement.dataset["theme"] = displayChoice().theme;
-  }, []);
+  useEffect(wearChoice, []);
   useEffect(() => {
     const used = () => void present();
     for (const event of ["pointerdown", "keydown"]) window.addEventListener(event, used);

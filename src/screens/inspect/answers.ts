@@ -1,6 +1,7 @@
 import { useCallback, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { WalkAction } from "@/device/walk/actions";
+import type { Dispatched } from "@/device/walk/session";
 import type { InspectModel } from "./model";
 
 type Answer = Extract<WalkAction, { act: "fine" | "found" | "measured" | "skipped" }>;
@@ -8,10 +9,10 @@ type Answer = Extract<WalkAction, { act: "fine" | "found" | "measured" | "skippe
 type Given<A = Answer> = A extends Answer ? Omit<A, "sets" | "because"> : never;
 
 export interface Answers {
-  readonly answer: (given: Given) => void;
+  readonly answer: (given: Given) => Promise<Dispatched>;
   readonly fine: (check: Check, cause?: string) => void;
   /** Checks nobody has answered yet, in one act. */
-  readonly fineTogether: (checks: readonly Check[]) => void;
+  readonly fineTogether: (checks: readonly Check[]) => Promise<Dispatched>;
   readonly measured: (check: Check, value: number, limitRead: number | undefined) => void;
   /** An answer that waits for why the first was wrong. */
   readonly waits: boolean;
@@ -30,25 +31,25 @@ export function useAnswers(
 ): Answers {
   const [waiting, setWaiting] = useState<Answer>();
   const answer = useCallback(
-    (given: Given) => {
+    async (given: Given) => {
       const checks = given.act === "fine" ? given.checks : [given.check];
       const sets = given.act === "skipped" ? [] : unset(checks).map(({ id }) => id);
       const whole: Answer = { ...given, sets };
-      void dispatch(whole).then((became) => {
-        if (became === "needs_reason") setWaiting(whole);
-      });
+      const became = await dispatch(whole);
+      if (became === "needs_reason") setWaiting(whole);
+      return became;
     },
     [dispatch, unset],
   );
   const fineTogether = useCallback((checks: readonly Check[]) => answer({ act: "fine", checks }), [answer]);
   const fine = useCallback(
     (check: Check, cause?: string) =>
-      answer({ act: "fine", checks: [check], ...(cause === undefined ? {} : { cause }) }),
+      void answer({ act: "fine", checks: [check], ...(cause === undefined ? {} : { cause }) }),
     [answer],
   );
   const measured = useCallback(
     (check: Check, value: number, limitRead: number | undefined) =>
-      answer({ act: "measured", check, value, ...(limitRead === undefined ? {} : { limitRead }) }),
+      void answer({ act: "measured", check, value, ...(limitRead === undefined ? {} : { limitRead }) }),
     [answer],
   );
   const drop = useCallback(() => setWaiting(undefined), []);

@@ -49,7 +49,7 @@ export function cardsOf(visits: readonly Visit[], found: PlanState, heightOf: He
   return visits.flatMap((visit, index) => {
     const blocks = blocksOf(visit.steps, state);
     state = blocks.at(-1)?.left ?? state;
-    const parts = shared(blocks, index === 0 ? room - roomOfQuestions : room, heightOf);
+    const parts = shared(blocks, index === 0 ? roomOfQuestions : 0, heightOf);
     return parts.map((part, i) => cardOf(part, index, i + 1, parts.length));
   });
 }
@@ -78,20 +78,25 @@ function blocksOf(steps: readonly PlanStep[], from: PlanState): readonly Block[]
   return blocks;
 }
 
-/** As few cards as hold a place, about equally full. */
-function shared(blocks: readonly Block[], most: number, heightOf: HeightOf): readonly (readonly Block[])[] {
-  const fewest = filled(blocks, most, heightOf);
-  for (let limit = Math.floor(most / 4); limit < most; limit += 20) {
-    const even = filled(blocks, limit, heightOf);
+/** As few cards as hold a place, about equally full. `taken` is room that the first has not. */
+function shared(blocks: readonly Block[], taken: number, heightOf: HeightOf): readonly (readonly Block[])[] {
+  const fewest = filled(blocks, room, taken, heightOf);
+  for (let limit = Math.floor(room / 4); limit < room; limit += 20) {
+    const even = filled(blocks, limit, taken, heightOf);
     if (even.length === fewest.length) return even;
   }
   return fewest;
 }
 
-function filled(blocks: readonly Block[], limit: number, heightOf: HeightOf): readonly (readonly Block[])[] {
+function filled(
+  blocks: readonly Block[],
+  limit: number,
+  taken: number,
+  heightOf: HeightOf,
+): readonly (readonly Block[])[] {
   const cards: Block[][] = [];
   const fits = (card: readonly Block[]) =>
-    linesOf(card).reduce((sum, line) => sum + heightOf(line), 0) <= limit;
+    linesOf(card).reduce((sum, line) => sum + heightOf(line), cards.length === 1 ? taken : 0) <= limit;
   for (const block of blocks) {
     const card = cards.at(-1);
     // Two directions of one movement are one row.

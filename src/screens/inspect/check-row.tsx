@@ -2,6 +2,7 @@
 import { useTranslations } from "next-intl";
 import { memo, useLayoutEffect, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
+import { isListed } from "@/core/catalogue/listed";
 import { readOff } from "@/core/catalogue/read-off";
 import { figureOf } from "@/core/sheet/read";
 import { Button } from "@/kit/button";
@@ -50,13 +51,16 @@ function Row(props: RowProps) {
   const finding = model.assessment.findings.findLast((f) => f.check === check.key);
   const kind = markOf(assessed, finding?.place ?? false);
   const word = kind === "skipped" && assessed?.status === "ungradable" ? "ungradable" : kind;
+  const matters = model.matters.filter((matter) => matter.check === check.key);
+  // What is only looked at is answered with the others of its card, in one act.
+  const together = isListed(check) && matters.length === 0;
   const keeps = useKeptHeight(open);
   return (
     <li
       ref={keeps.ref}
       data-row={check.key}
       style={{ minHeight: keeps.minHeight }}
-      className={`-ml-[17px] grid grid-cols-[1fr_auto] items-center gap-x-3.5 border-b border-l-[5px] border-b-line py-2 pl-3 ${current ? "border-l-brass" : "border-l-transparent"}`}
+      className={`-ml-[17px] grid grid-cols-[1fr_auto] items-center gap-x-3.5 left-hand:grid-cols-[auto_1fr] border-b border-l-[5px] border-b-line py-2 pl-3 ${current ? "border-l-brass" : "border-l-transparent"}`}
     >
       <div>
         <h2 className="text-[18.5px] leading-tight font-bold">{checkTitle(t, check)}</h2>
@@ -81,7 +85,7 @@ function Row(props: RowProps) {
         <button
           type="button"
           onClick={() => onWrong(check)}
-          className="flex min-h-[48px] items-center gap-2 px-1"
+          className="flex min-h-[48px] items-center gap-2 px-1 left-hand:order-first"
           aria-label={`${checkTitle(t, check)}: ${t(`grade.${word}`)}. ${t("inspect.change")}`}
         >
           {given?.type === "measured" && check.definition.measure !== undefined ? (
@@ -99,22 +103,25 @@ function Row(props: RowProps) {
           <WrongButton check={check} onWrong={onWrong} />
         </span>
       ) : (
-        <span className="flex gap-2">
-          <Button
-            look="small"
-            onClick={() => onFine(check)}
-            aria-label={`${checkTitle(t, check)}: ${t("inspect.fine")}`}
-          >
-            {t("inspect.fine")}
-          </Button>
+        <span
+          className={`flex justify-between gap-9 left-hand:flex-row-reverse ${together ? "left-hand:order-first" : "left-hand:md:order-first max-md:col-span-2 max-md:mt-1.5"}`}
+        >
+          {together ? null : (
+            <Button
+              look="small"
+              className="max-md:min-w-[150px] md:min-w-[96px]"
+              onClick={() => onFine(check)}
+              aria-label={`${checkTitle(t, check)}: ${t("inspect.fine")}`}
+            >
+              {t("inspect.fine")}
+            </Button>
+          )}
           <WrongButton check={check} onWrong={onWrong} />
         </span>
       )}
-      {model.matters
-        .filter((matter) => matter.check === check.key)
-        .map((matter) => (
-          <MatterLine key={matter.findingId} matter={matter} model={model} />
-        ))}
+      {matters.map((matter) => (
+        <MatterLine key={matter.findingId} matter={matter} model={model} />
+      ))}
     </li>
   );
 }

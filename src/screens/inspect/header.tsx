@@ -2,6 +2,8 @@
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import { Plate } from "@/kit/plate";
+import { useDisplay } from "../chrome/display";
+import { DisplayMenu } from "../chrome/display-menu";
 import { HomeLink } from "../chrome/home-link";
 import { TagOut } from "../tagging/tag-out";
 import type { InspectModel } from "./model";
@@ -16,6 +18,7 @@ export function InspectHeader({
 }) {
   const t = useTranslations();
   const { data, state } = model;
+  const display = useDisplay();
   const minutes = useMinutesTo(data.shift.startMs, data.nowMs);
   const shift = t(`shift.${data.shift.id}`);
   const link =
@@ -44,7 +47,7 @@ export function InspectHeader({
         >
           {link}
         </span>
-        <b className="hidden text-ink md:inline">{data.person.name}</b>
+        <DisplayMenu person={data.person.name} display={display} inWalk />
       </div>
     </header>
   );

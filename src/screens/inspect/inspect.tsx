@@ -10,6 +10,7 @@ import { SignIn } from "../sign-in/sign-in";
 import { useSteady } from "../steady";
 import { useAnswers } from "./answers";
 import { AsFound } from "./as-found";
+import { useAwake } from "./awake";
 import { Banners } from "./banners";
 import { CardFoot } from "./card-foot";
 import { CardHead } from "./card-head";
@@ -64,7 +65,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   // Behind a finding that stops the machine its owner says by itself what was made safe.
   const { answer, waits, because, drop, ...acts } = useAnswers(model, held ? none : undone);
   const fine = useSteady(acts.fine);
-  const fineTogether = useSteady(acts.fineTogether);
+  const fineTogether = useSteady((checks: readonly Check[]) => void acts.fineTogether(checks));
   const measured = useSteady(acts.measured);
   const { locked, onHere } = useLocked(model);
   const taggedNow = useTaggedNow(model);
@@ -116,30 +117,27 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
     if (next === undefined) setDeciding(true);
     else go(next);
   };
-  const record = (steps: readonly ChangeStep[]) => {
-    void model.dispatch({ act: "changed", steps: steps.map(({ id }) => id) });
-  };
-  const setAsAsked = () => record(undone(current === undefined ? undefined : [current]));
-  const forward = () => {
+  const record = (steps: readonly ChangeStep[]) =>
+    model.dispatch({ act: "changed", steps: steps.map(({ id }) => id) });
+  const setAsAsked = () => void record(undone(current === undefined ? undefined : [current]));
+  // Going on says that all here is recorded: it waits until it is.
+  const forward = async () => {
     if (openHere > 0) return;
-    if (!held) record(undone());
-    leave();
+    if (held || (await record(undone())) === "kept") leave();
   };
-  const asListed = () => {
+  const asListed = async () => {
     if (together === undefined || together.before !== undefined || !allSeen) return;
-    fineTogether(together.checks);
-    if (!held) {
-      const before = new Set(undone(together.checks));
-      record(undone().filter((step) => !before.has(step)));
-    }
-    leave();
+    const before = new Set(undone(together.checks));
+    const after = undone().filter((step) => !before.has(step));
+    const kept = (await acts.fineTogether(together.checks)) === "kept";
+    if (kept && (held || (await record(after)) === "kept")) leave();
   };
   useWalkKeys(
     {
-      n: forward,
+      n: () => void forward(),
       p: () => go(index - 1),
       d: setAsAsked,
-      l: asListed,
+      l: () => void asListed(),
       f: () => {
         if (current !== undefined && current.definition.measure === undefined) fine(current);
       },
@@ -155,6 +153,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
     panel.current?.scrollTo(0, 0);
   }, [index, deciding]);
   const onlyOnce = useSingleTaps();
+  useAwake();
 
   if (card === undefined) return null;
   const stop = visit?.stop ?? "close";
@@ -171,7 +170,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   const pose = posed.has(stop) && !boardShown;
 
   return (
-    <div className="flex min-h-dvh flex-col md:h-dvh" onClickCapture={onlyOnce}>
+    <div className="flex screen-high-least flex-col md:screen-high" onClickCapture={onlyOnce}>
       <InspectHeader model={model} onTagged={(number) => setTagsHere((was) => [...was, number])} />
       <Banners model={model} tags={tags} quiet={taggedNow.shown} />
       {locked ? (
@@ -181,8 +180,8 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
       ) : deciding ? (
         <DecisionView model={model} kept={kept} onBack={() => setDeciding(false)} onGo={goCheck} />
       ) : (
-        <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr] md:grid-cols-[minmax(0,53%)_minmax(0,1fr)] md:grid-rows-1">
-          <div className="flex min-h-0 flex-col md:border-r-2 md:border-ink">
+        <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr] md:grid-cols-[minmax(0,53fr)_minmax(0,47fr)] md:grid-rows-1 md:left-hand:grid-cols-[minmax(0,47fr)_minmax(0,53fr)]">
+          <div className="flex min-h-0 flex-col md:border-r-2 md:border-ink md:left-hand:order-last md:left-hand:border-r-0 md:left-hand:border-l-2">
             <Picture
               sheet={data.sheet}
               state={state}
@@ -235,7 +234,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
                 model={model}
                 current={current}
                 toSet={toSet}
-                onDone={held ? record : undefined}
+                onDone={held ? (steps) => void record(steps) : undefined}
                 onFine={fine}
                 onBoth={fineTogether}
                 onWrong={setWrong}
@@ -254,8 +253,8 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
               }
               stop={stop}
               sets={!held && undone().length > 0}
-              onListed={asListed}
-              onForward={forward}
+              onListed={() => void asListed()}
+              onForward={() => void forward()}
               onBack={index === 0 ? undefined : () => go(index - 1)}
             />
           </section>
@@ -270,7 +269,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
         )}
         onClose={() => setWrong(undefined)}
         onAnswer={(check, { condition, note, putRight, ruledOut }) => {
-          answer({
+          void answer({
             act: "found",
             check,
             result: {
@@ -293,7 +292,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
           else measured(check, to.value, to.limitRead);
         }}
         onSkip={(check, reason) => {
-          answer({ act: "skipped", check, reason });
+          void answer({ act: "skipped", check, reason });
           setWrong(undefined);
         }}
       />

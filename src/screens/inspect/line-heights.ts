@@ -1,12 +1,13 @@
 import type { Check } from "@/core/catalogue/catalogue";
+import { isListed } from "@/core/catalogue/listed";
 import { readOff } from "@/core/catalogue/read-off";
 import { changeWords } from "../plan/words";
 import type { HeightOf } from "./cards";
 import type { InspectData } from "./inspect-data";
 import { checkLook, sheetWords, type T } from "./words";
 
-/** Letters on a line of a tablet's card: beside two answers, beside a field for a reading, over the whole width. */
-const letters = { besideAnswers: 42, besideField: 34, whole: 58 };
+/** Letters on a line of a tablet's card: beside one button, beside two answers, beside a field for a reading, over the whole width. */
+const letters = { besideFault: 50, besideAnswers: 37, besideField: 34, whole: 58 };
 const textLine = 22.5;
 
 const linesOf = (words: string, perLine: number): number => Math.max(1, Math.ceil(words.length / perLine));
@@ -19,7 +20,8 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
   const rows = new Map<string, number>();
   const rowHeight = (check: Check): number => {
     const { measure } = check.definition;
-    const perLine = measure === undefined ? letters.besideAnswers : letters.besideField;
+    const beside = isListed(check) ? letters.besideFault : letters.besideAnswers;
+    const perLine = measure === undefined ? beside : letters.besideField;
     const sheet = sheetWords(t, readOff(data.sheet, check), data.measures);
     const under = (measure === undefined ? 0 : 1) + (sheet === "" ? 0 : linesOf(sheet, perLine));
     return Math.max(66, 42 + textLine * (linesOf(checkLook(t, check), perLine) + under));

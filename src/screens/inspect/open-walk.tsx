@@ -1,7 +1,8 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { displayChoice } from "@/device/display-choice";
+import type { DisplayChoice } from "@/contract/display";
+import { displayChoice, hearDisplay } from "@/device/display-choice";
 import { type Opening, openWalk } from "@/device/kept-walks";
 import { buttonLook } from "@/kit/button";
 import { HomeLink } from "../chrome/home-link";
@@ -21,7 +22,13 @@ export function OpenWalk() {
   }, []);
   useEffect(() => void open(), [open]);
   const walk = opening?.kind === "open" ? opening.walk : undefined;
-  const data = useMemo(() => walk && { ...walk, measures: displayChoice().measures }, [walk]);
+  const [measures, setMeasures] = useState<DisplayChoice["measures"]>("metric");
+  useEffect(() => {
+    const look = () => setMeasures(displayChoice().measures);
+    look();
+    return hearDisplay(look);
+  }, []);
+  const data = useMemo(() => walk && { ...walk, measures }, [walk, measures]);
   if (data !== undefined) return <Inspect data={data} />;
   if (opening?.kind === "signed_out") return <SignIn onHere={() => void open()} />;
   return (

@@ -1,8 +1,8 @@
-import { cookies, headers } from "next/headers";
+import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
-import { type DisplayChoice, displayOf } from "@/contract/display";
 import { clockIsSet, now } from "@/server/clock";
 import { database } from "@/server/database/database";
+import { displayChoice } from "@/server/http/display";
 import { mayAt, type SignedIn, whoIs } from "@/server/people/session";
 
 export interface PageCall {
@@ -34,12 +34,6 @@ export async function pageCall(): Promise<PageCall> {
 /** As a missing page to someone without a role at the record's site: it neither shows nor tells. */
 export function seeOnly(person: SignedIn, siteId: string | undefined): asserts siteId is string {
   if (siteId === undefined || !mayAt(person, "see", siteId)) notFound();
-}
-
-/** How the device that asks shows things. */
-export async function displayChoice(): Promise<DisplayChoice> {
-  const jar = await cookies();
-  return displayOf((name) => jar.get(name)?.value);
 }
 
 /** What the frame of a view needs. */

@@ -28,7 +28,7 @@ export default async function RecordPage({ params }: { params: Promise<{ id: str
         offsetMin={call.offsetMin}
         left={
           walked === undefined ? null : (
-            <NextIntlClientProvider messages={proofMessages()}>
+            <NextIntlClientProvider messages={await proofMessages()}>
               <LeftUnproven input={walked} events={record.document.events} />
             </NextIntlClientProvider>
           )

@@ -1,10 +1,11 @@
 import { notFound } from "next/navigation";
 import { NextIntlClientProvider } from "next-intl";
-import { messages } from "@/app/messages";
+import { allMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { SheetEditor } from "@/screens/sheets/editor";
 import { database } from "@/server/database/database";
-import { chromeData, displayChoice, pageCall, seeOnly } from "@/server/http/page";
+import { displayChoice } from "@/server/http/display";
+import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
 import { sheetDetail } from "@/server/sheets/read";
 
@@ -20,7 +21,7 @@ export default async function SheetPage({ params }: { params: Promise<{ id: stri
   if (found === undefined) notFound();
   return (
     <Chrome data={await chromeData(call)} at="sheets">
-      <NextIntlClientProvider messages={messages}>
+      <NextIntlClientProvider messages={await allMessages()}>
         <SheetEditor
           key={id}
           initial={found.sheet}

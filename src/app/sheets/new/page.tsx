@@ -1,9 +1,10 @@
 import { notFound } from "next/navigation";
 import { NextIntlClientProvider } from "next-intl";
-import { messages } from "@/app/messages";
+import { allMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { NewSheet } from "@/screens/sheets/new-sheet";
-import { chromeData, displayChoice, pageCall } from "@/server/http/page";
+import { displayChoice } from "@/server/http/display";
+import { chromeData, pageCall } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
 
 export const metadata = { title: "New sheet" };
@@ -13,7 +14,7 @@ export default async function NewSheetPage() {
   if (call.siteId === undefined || !mayAt(call.person, "settings", call.siteId)) notFound();
   return (
     <Chrome data={await chromeData(call)} at="sheets">
-      <NextIntlClientProvider messages={messages}>
+      <NextIntlClientProvider messages={await allMessages()}>
         <NewSheet measures={(await displayChoice()).measures} />
       </NextIntlClientProvider>
     </Chrome>

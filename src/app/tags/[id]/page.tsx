@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import { NextIntlClientProvider } from "next-intl";
-import { messages } from "@/app/messages";
+import { allMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { ReturnView } from "@/screens/tagged/return-view";
 import { database } from "@/server/database/database";
@@ -25,7 +25,7 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
   };
   return (
     <Chrome data={await chromeData(call)} at="tagged" plate={tag.plate}>
-      <NextIntlClientProvider messages={messages}>
+      <NextIntlClientProvider messages={await allMessages()}>
         <ReturnView
           tag={{
             ...rest,

@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import { NextIntlClientProvider } from "next-intl";
-import { messages } from "@/app/messages";
+import { allMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { UnitView } from "@/screens/unit/unit-view";
 import { database } from "@/server/database/database";
@@ -21,7 +21,7 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
   const { examinationDue, history, findings, tags, topUps, figureClaims, ...rest } = unit;
   return (
     <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
-      <NextIntlClientProvider messages={messages}>
+      <NextIntlClientProvider messages={await allMessages()}>
         <UnitView
           unit={{
             ...rest,

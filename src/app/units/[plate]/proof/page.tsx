@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import { NextIntlClientProvider } from "next-intl";
-import { messages } from "@/app/messages";
+import { allMessages } from "@/app/messages";
 import { practiceOf } from "@/core/vocabulary/practice";
 import { Chrome } from "@/screens/chrome/chrome";
 import { ProofView } from "@/screens/proof/proof-view";
@@ -27,7 +27,7 @@ export default async function ProofPage({ params }: { params: Promise<{ plate: s
     .executeTakeFirstOrThrow();
   return (
     <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
-      <NextIntlClientProvider messages={messages}>
+      <NextIntlClientProvider messages={await allMessages()}>
         <ProofView
           plate={unit.plate}
           sheet={unit.sheet}
