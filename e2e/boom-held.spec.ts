@@ -10,7 +10,7 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
     page,
     async () =>
       (await page.getByRole("heading", { level: 1 }).textContent()) === "Platform station" &&
-      (await page.getByRole("table").isVisible()),
+      (await page.getByRole("button", { name: "Platform rotate left: Fault" }).isVisible()),
   );
 
   await page.getByRole("button", { name: "Platform rotate left: Fault" }).click();

@@ -60,7 +60,7 @@ test("nothing is lost when the signal goes, the tablet reloads and the signal co
   await page.reload();
   await expect(page.getByRole("banner").getByRole("status")).toHaveText("All sent");
   await expect(rest).toBeVisible();
-  await page.getByRole("button", { name: "Back" }).click();
+  await page.getByRole("button", { name: "Back", exact: true }).click();
   // A second answer names the first and says why.
   await page.getByRole("button", { name: /^Handbooks: OK. Change/ }).click();
   await page.getByRole("button", { name: "Outdated" }).click();
