@@ -13,7 +13,7 @@ const securityHeaders = [
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
-  serverExternalPackages: ["pg", "pino", "@react-pdf/renderer"],
+  serverExternalPackages: ["pg", "pino", "@react-pdf/renderer", "sharp"],
   // Types are checked once, by `npm run check` and `npm test`; a build of the same sources need not do it again.
   typescript: { ignoreBuildErrors: true },
   distDir: process.env.ROOK_STEP_DIST ?? ".next",

@@ -36,7 +36,7 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
   // Looking may go on, operating may not.
   await expect(page.getByText(/Tagged out, T-\d+: do not operate/)).toBeVisible();
   await expect(page.getByText(/\d+ tests cancelled/)).toBeVisible();
-  await expect(page.getByRole("button", { name: "Tower up: OK" })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Tower up: OK", exact: true })).toHaveCount(0);
   // It is down: nothing is said of how to bring it there.
   await expect(page.getByText("It is still up.")).toHaveCount(0);
 

@@ -91,6 +91,7 @@ test("without a signal a tablet left alone asks for the PIN, in place, and lets 
   await page.keyboard.press("?");
   await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
   await signInHere(page, "1041");
+  await expect(page.getByRole("button", { name: "Decision" })).toBeVisible();
   await expect(fine(page)).toHaveCount(open - 1);
 
   await leftAlone(page);
@@ -102,6 +103,7 @@ test("without a signal a tablet left alone asks for the PIN, in place, and lets 
   await cold.getByLabel("PIN").press("Enter");
   await expect(cold.getByText("Badge and PIN do not match")).toBeVisible();
   await signInHere(cold, "1041");
+  await expect(cold.getByRole("button", { name: "Decision" })).toBeVisible();
   await expect(fine(cold)).toHaveCount(open - 1);
   // A tag-out needs no signal at all.
   await cold.keyboard.press("t");

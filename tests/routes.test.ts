@@ -55,6 +55,18 @@ const asked: readonly Asked[] = [
     body: () => ({ events: [] }),
     who: [],
   },
+  {
+    route: "inspections/[id]/pictures/[hash]",
+    method: "PUT",
+    params: () => ({ id: ids["walk"] ?? nothing, hash: "a".repeat(64) }),
+    who: [],
+  },
+  {
+    route: "inspections/[id]/pictures/[hash]",
+    method: "GET",
+    params: () => ({ id: ids["walk"] ?? nothing, hash: "a".repeat(64) }),
+    who: everybody,
+  },
   { route: "tags/[id]/repairs", method: "POST", params: id("tag"), who: ["technician"] },
   { route: "tags/[id]/retests", method: "POST", params: id("tag"), who: ["technician", "operator", "owner"] },
   { route: "tags/[id]/release", method: "POST", params: id("tag"), who: ["technician", "owner"] },

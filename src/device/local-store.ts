@@ -72,12 +72,25 @@ export interface KeptSignature {
     | { readonly kind: "refused"; readonly detail: string };
 }
 
+/** A picture of a finding, until the server has it and after: one that has not been sent is never dropped. */
+export interface KeptPicture {
+  /** SHA-256 of its bytes. */
+  readonly hash: string;
+  readonly inspectionId: string;
+  readonly bytes: Blob;
+  /** How many of its bytes the server has. */
+  readonly sent: number;
+  readonly state: "to_send" | "sent" | "refused";
+  readonly problem?: string;
+}
+
 class LocalStore extends Dexie {
   declare events: EntityTable<KeptEvent, "id">;
   declare tags: EntityTable<KeptTag, "id">;
   declare walks: EntityTable<KeptWalk, "id">;
   declare enrolments: EntityTable<Enrolment, "badge">;
   declare signatures: EntityTable<KeptSignature, "inspectionId">;
+  declare pictures: EntityTable<KeptPicture, "hash">;
 
   constructor() {
     // On disk before the screen says so: a browser by itself may keep a write in memory for a while.
@@ -97,6 +110,7 @@ class LocalStore extends Dexie {
       enrolments: "badge",
       signatures: "inspectionId",
     });
+    this.version(4).stores({ pictures: "hash, inspectionId, state" });
   }
 }
 

@@ -1,4 +1,5 @@
 import { type KeptTag, localStore } from "./local-store";
+import { openPictures, sendPictures } from "./pictures/send";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
 import { Sender } from "./sender";
@@ -11,11 +12,19 @@ export interface OutboxState {
   readonly events: number;
   /** Walks signed here whose signature has not been taken, with why where the server refused it. */
   readonly signatures: readonly { readonly id: string; readonly plate: string; readonly refused?: string }[];
+  /** Pictures that wait, and how many the server refused. */
+  readonly pictures: { readonly waiting: number; readonly refused: number };
   readonly link: Link;
   readonly detail?: string;
 }
 
-const empty: OutboxState = { tags: [], events: 0, signatures: [], link: "sent" };
+const empty: OutboxState = {
+  tags: [],
+  events: 0,
+  signatures: [],
+  pictures: { waiting: 0, refused: 0 },
+  link: "sent",
+};
 
 /** What a request to tag out became. */
 export type TagAnswer =
@@ -27,7 +36,8 @@ export type TagAnswer =
 
 /**
  * What this device still owes the server, whatever page is open: tag-outs first of all, then what walks left behind
- * that were closed before everything was sent, then the signatures over what has been sent. Kept in the device's store first, and tried until it is taken.
+ * that were closed before everything was sent, then the signatures over what has been sent, then pictures. Kept in the
+ * device's store first, and tried until it is taken.
  */
 export class Outbox {
   private state: OutboxState = empty;
@@ -103,6 +113,11 @@ export class Outbox {
       const signed = await sendSignatures();
       if (signed.link !== "sent") last = signed;
     }
+    // Last of all: what was found holds without its pictures.
+    if (!tryAgain(last.link) && last.link !== "signed_out") {
+      const pictured = await sendPictures();
+      if (pictured.link !== "sent") last = pictured;
+    }
     await this.refresh(last);
     this.sender.later(last.link);
   }
@@ -132,6 +147,8 @@ export class Outbox {
     const tags = await localStore().tags.toArray();
     const events = (await this.waiting()).length;
     const signatures = await openSignatures();
+    const pictures = await openPictures();
+    const refused = pictures.filter(({ state }) => state === "refused").length;
     this.state = {
       tags: tags.map(({ id, plate }) => ({ id, plate })),
       events,
@@ -140,6 +157,7 @@ export class Outbox {
         plate,
         ...(became.kind === "refused" ? { refused: became.detail } : {}),
       })),
+      pictures: { waiting: pictures.length - refused, refused },
       link: more.link ?? this.state.link,
       detail: more.link === undefined ? this.state.detail : more.detail,
     };

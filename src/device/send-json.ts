@@ -19,6 +19,10 @@ export const sendJson = <T>(path: string, body: unknown): Promise<Answer<T>> =>
     body: JSON.stringify(body),
   });
 
+/** Puts bytes and tells apart why they did not arrive. Never throws. */
+export const putBytes = <T>(path: string, body: Blob): Promise<Answer<T>> =>
+  asked(path, { method: "PUT", headers: { "content-type": "application/octet-stream" }, body });
+
 /** Reads JSON and tells apart why none came. Never throws. */
 export const getJson = <T>(path: string): Promise<Answer<T>> => asked(path, { cache: "no-store" });
 

@@ -201,6 +201,7 @@ const tag: ReturnTag = {
   rule: null,
   part: null,
   inspectionId: null,
+  pictures: [],
   steps: [],
   waits: "repair",
   seenPosition: 9,

@@ -22,6 +22,8 @@ export interface Finding extends Graded {
   readonly value?: number;
   readonly putRight?: string;
   readonly note?: string;
+  /** SHA-256 of each picture of it. */
+  readonly pictures?: readonly string[];
 }
 
 export type CheckStatus = "open" | "fine" | "skipped" | "ungradable" | "finding";
@@ -150,15 +152,16 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
       ? { status: "fine", eventId }
       : { status: "ungradable", eventId };
   }
-  const { condition, note, putRight } = event.result;
-  return findingOf(check, policy, condition, { eventId, note, putRight }, contextOf);
+  const { condition, note, putRight, pictures } = event.result;
+  const detail = { eventId, note, putRight, ...(pictures === undefined ? {} : { pictures }) };
+  return findingOf(check, policy, condition, detail, contextOf);
 }
 
 function findingOf(
   check: Check,
   policy: Policy,
   condition: string,
-  detail: { eventId: string; value?: number; note?: string; putRight?: string },
+  detail: Pick<Finding, "eventId" | "value" | "note" | "putRight" | "pictures">,
   contextOf: ContextOf,
 ): Read {
   const rule = check.conditions[condition];

@@ -47,6 +47,9 @@ const base = {
   saw: sawSchema,
 };
 
+/** Pictures of one finding, at most. */
+export const mostPictures = 4;
+export const pictureHash = z.string().regex(/^[0-9a-f]{64}$/);
 const checkKey = text(120).min(1);
 const supersedes = z.strictObject({ event: z.uuid(), reason: text(400).min(1) });
 const note = text(1000);
@@ -73,6 +76,8 @@ export const eventSchema = z.discriminatedUnion("type", [
         putRight: text(40).optional(),
         /** Interlocks the operator ruled out before calling it a fault. */
         ruledOut: z.array(text(60)).max(60).optional(),
+        /** Pictures of it, by the SHA-256 of their bytes; these are sent by themselves. */
+        pictures: z.array(pictureHash).min(1).max(mostPictures).optional(),
       }),
     ]),
     supersedes: supersedes.optional(),

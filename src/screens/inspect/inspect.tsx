@@ -3,6 +3,7 @@ import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { said } from "@/core/underway/circumstances";
+import { outbox } from "@/device/outbox";
 import type { InspectionSession } from "@/device/walk/session";
 import type { BoardStop } from "@/kit/board/board";
 import { WayHomeWords } from "../proof/way-home";
@@ -159,6 +160,8 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   const stop = visit?.stop ?? "close";
   const state = stateFor(card, current);
   const toSet = undone(current === undefined ? undefined : [current]);
+  // A tagged-out machine is set like nothing but what is still to be done to leave it.
+  const asksState = !held || toSet.length > 0;
   const strip = {
     state,
     changed: new Set(toSet.map((step) => step.change.variable)),
@@ -192,9 +195,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
               mover={current?.definition.test}
               onGo={goVisit}
             />
-            <div className="hidden md:block">
-              <StateStrip {...strip} />
-            </div>
+            <div className="hidden md:block">{asksState ? <StateStrip {...strip} /> : null}</div>
           </div>
           <section className="flex min-h-0 flex-col" aria-label={t(`stop.${stop}`)}>
             <div ref={panel} className="flex-1 overflow-y-auto px-4 pt-3 pb-2 md:px-6">
@@ -240,9 +241,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
                 onWrong={setWrong}
                 onMeasure={measured}
               />
-              <div className="-mx-4 mt-4 md:hidden">
-                <StateStrip {...strip} />
-              </div>
+              <div className="-mx-4 mt-4 md:hidden">{asksState ? <StateStrip {...strip} /> : null}</div>
             </div>
             <CardFoot
               listed={together}
@@ -268,7 +267,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
           test?.enable === "held" && assessment.byCheck.get(key)?.status === "fine" ? [test] : [],
         )}
         onClose={() => setWrong(undefined)}
-        onAnswer={(check, { condition, note, putRight, ruledOut }) => {
+        onAnswer={(check, { condition, note, putRight, ruledOut, pictures }) => {
           void answer({
             act: "found",
             check,
@@ -277,8 +276,9 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
               ...(note ? { note } : {}),
               ...(putRight ? { putRight } : {}),
               ...(ruledOut ? { ruledOut: [...ruledOut] } : {}),
+              ...(pictures ? { pictures: [...pictures] } : {}),
             },
-          });
+          }).then(() => (pictures === undefined ? undefined : outbox().send()));
           setWrong(undefined);
         }}
         onWorks={(check, cause) => {

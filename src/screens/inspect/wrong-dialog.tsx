@@ -12,6 +12,7 @@ import { Mark, type MarkKind } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import type { InspectData } from "./inspect-data";
 import { MeasureField } from "./measure-field";
+import { Pictures } from "./pictures";
 import { checkTitle, conditionWord } from "./words";
 
 export interface WrongAnswer {
@@ -19,6 +20,8 @@ export interface WrongAnswer {
   readonly note?: string;
   readonly putRight?: Upkeep;
   readonly ruledOut?: readonly string[];
+  /** SHA-256 of each picture. */
+  readonly pictures?: readonly string[];
 }
 
 /**
@@ -85,6 +88,7 @@ function WrongForm(props: FormProps) {
   const [ruled, setRuled] = useState(false);
   const [note, setNote] = useState("");
   const [putRight, setPutRight] = useState<Upkeep>();
+  const [pictures, setPictures] = useState<readonly string[]>([]);
   const [skipping, setSkipping] = useState(false);
   const [works, setWorks] = useState(false);
   const list = useMemo(() => {
@@ -234,6 +238,7 @@ function WrongForm(props: FormProps) {
       note: note.trim() === "" ? undefined : note.trim(),
       putRight,
       ruledOut: possible.length > 0 ? possible : undefined,
+      pictures: pictures.length > 0 ? pictures : undefined,
     });
   return (
     <>
@@ -268,6 +273,7 @@ function WrongForm(props: FormProps) {
           className="mt-1 w-full border-2 border-ink bg-chalk p-2.5"
         />
       </label>
+      <Pictures inspectionId={data.id} hashes={pictures} onChange={setPictures} />
       <div
         className={`mt-3 flex flex-wrap items-center gap-x-5 gap-y-1 border-[2.5px] p-3 ${graded.grade === "tag_out" ? "border-tag" : "border-ink"}`}
       >

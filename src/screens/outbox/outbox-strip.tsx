@@ -24,7 +24,8 @@ export function OutboxStrip() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: each page opened sends again
   useEffect(() => void outbox().send(), [path]);
   // What has just been taken changes what the page says, and its own word of it may have come before the page listened.
-  const owed = state.tags.length + state.events + state.signatures.length;
+  const { waiting, refused } = state.pictures;
+  const owed = state.tags.length + state.events + state.signatures.length + waiting + refused;
   const owedBefore = useRef(0);
   useEffect(() => {
     // A walk reads its own facts anew; read again as a page it would begin its log from the start.
@@ -47,13 +48,17 @@ export function OutboxStrip() {
         {state.events === 0 ? null : (
           <p className="font-semibold">{t("outbox.events", { count: state.events })}</p>
         )}
-        {state.signatures.map(({ id, plate, refused }) => (
+        {waiting === 0 ? null : <p className="font-semibold">{t("outbox.pictures", { count: waiting })}</p>}
+        {refused === 0 ? null : (
+          <p className="font-semibold">{t("outbox.picturesRefused", { count: refused })}</p>
+        )}
+        {state.signatures.map(({ id, plate, refused: why }) => (
           <p key={id} className="font-semibold">
-            {refused === undefined ? (
+            {why === undefined ? (
               t("outbox.signature", { plate })
             ) : (
               <a className="underline" href={`/inspect/${id}`}>
-                {t("outbox.signatureRefused", { plate, why: refused })}
+                {t("outbox.signatureRefused", { plate, why })}
               </a>
             )}
           </p>

@@ -8,6 +8,7 @@ import { buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { conditionWord, shown, titleOfKey } from "../inspect/words";
+import { FindingPictures } from "../pictures";
 import { clock, dayAndClock, outcomeMark } from "../states";
 
 export interface RecordData {
@@ -21,6 +22,8 @@ export interface RecordData {
   readonly position: number;
   readonly recordedAtMs: number;
   readonly document: SealedDocument;
+  /** Pictures of it that have come whole, by hash. */
+  readonly pictures: readonly string[];
 }
 
 /** A signed record as it stands in the unit's ledger. */
@@ -131,6 +134,13 @@ export function RecordView({
                       {finding.note === undefined ? "" : `. “${finding.note}”`}
                     </span>
                   )}
+                  <FindingPictures
+                    inspectionId={record.inspectionId}
+                    pictures={(finding?.pictures ?? []).map((hash) => ({
+                      hash,
+                      whole: record.pictures.includes(hash),
+                    }))}
+                  />
                   {event.type === "skipped" ? <span className="block text-ink2">{event.reason}</span> : null}
                 </span>
                 <Mark kind={kind}>{t(`grade.${kind}`)}</Mark>

@@ -3,6 +3,7 @@ import { useTranslations } from "next-intl";
 import type { PartId } from "@/core/vocabulary/parts";
 import { Plate } from "@/kit/plate";
 import { titleOfKey } from "../inspect/words";
+import { FindingPictures } from "../pictures";
 import { dayAndClock, tagReason } from "../states";
 import { ReleaseForm, RepairForm, RetestButton } from "./return-forms";
 
@@ -19,6 +20,7 @@ export interface ReturnTag {
   readonly rule: string | null;
   readonly part: string | null;
   readonly inspectionId: string | null;
+  readonly pictures: readonly { readonly hash: string; readonly whole: boolean }[];
   readonly steps: readonly {
     readonly id: string;
     readonly kind: "repaired" | "retested" | "released";
@@ -60,6 +62,9 @@ export function ReturnView({ tag, may, offsetMin }: { tag: ReturnTag; may: May; 
             <p className="mt-2 text-ink2">
               {t("tagged.finding")}: {titleOfKey(t, tag.checkKey)}. {t(`rule.${tag.rule}`)}.
             </p>
+          )}
+          {tag.inspectionId === null ? null : (
+            <FindingPictures inspectionId={tag.inspectionId} pictures={tag.pictures} />
           )}
           <h2 className="mt-6 text-[20px] font-bold">{t("tagged.steps")}</h2>
           <ol className="mt-1">

@@ -12,6 +12,7 @@ import * as sheets from "./migrations/002-sheets";
 import * as plan from "./migrations/003-plan";
 import * as trust from "./migrations/004-trust";
 import * as evidenceByUnit from "./migrations/005-evidence-by-unit";
+import * as pictures from "./migrations/006-pictures";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -20,6 +21,7 @@ const provider: MigrationProvider = {
     "003-plan": plan as unknown as Migration,
     "004-trust": trust as unknown as Migration,
     "005-evidence-by-unit": evidenceByUnit as unknown as Migration,
+    "006-pictures": pictures as unknown as Migration,
   }),
 };
 

@@ -212,7 +212,17 @@ export interface Database {
     foundBy: string;
     foundAt: Time;
     repairBy: Time | null;
+    pictures: ColumnType<readonly string[], readonly string[] | undefined, never>;
     ledgerPosition: number;
+  };
+  picture: {
+    inspectionId: string;
+    hash: string;
+    size: number;
+    bytes: Buffer;
+    sentBy: string;
+    beganAt: Time;
+    wholeAt: Time | null;
   };
   findingRepair: {
     findingId: string;

@@ -8,11 +8,8 @@ import { missingRight, type SignedIn } from "@/server/people/session";
 export const rightFor = (scope: Scope["kind"]): Right =>
   scope === "retest" ? "retest" : scope === "transport" || scope === "after_transport" ? "road" : "inspect";
 
-/**
- * Why this person may not write to an inspection: it is not theirs, or they may not make one at its site. Undefined
- * where they may; a problem is thrown where there is no such inspection.
- */
-export async function refusalOf(db: Db, id: string, person: SignedIn): Promise<Problem | undefined> {
+/** Whose an inspection is, what it is for, and where. */
+async function ofInspection(db: Db, id: string) {
   const row = /^[0-9a-f-]{36}$/.test(id)
     ? await db
         .selectFrom("inspection as i")
@@ -27,6 +24,25 @@ export async function refusalOf(db: Db, id: string, person: SignedIn): Promise<P
       "no-inspection",
       `expected an inspection that was started here, got ${id}; start it first`,
     );
+  return row;
+}
+
+/** The site of an inspection's unit; a problem is thrown where there is no such inspection. */
+export const siteOfInspection = async (db: Db, id: string): Promise<string> =>
+  (await ofInspection(db, id)).siteId;
+
+/** Refuses whoever has no role at a site. */
+export function requireAtSite(person: SignedIn, siteId: string): void {
+  if (!person.roles.has(siteId))
+    throw new Problem(403, "not-this-site", "expected somebody with a role at the site of this unit");
+}
+
+/**
+ * Why this person may not write to an inspection: it is not theirs, or they may not make one at its site. Undefined
+ * where they may; a problem is thrown where there is no such inspection.
+ */
+export async function refusalOf(db: Db, id: string, person: SignedIn): Promise<Problem | undefined> {
+  const row = await ofInspection(db, id);
   const missing = missingRight(person, rightFor(row.scope.kind), row.siteId);
   if (missing !== undefined || row.personId === person.id) return missing;
   return new Problem(

@@ -99,6 +99,7 @@ export function findingRow(
     value: finding.value ?? null,
     note: finding.note ?? null,
     putRight: finding.putRight ?? null,
+    pictures: finding.pictures ?? [],
     foundBy: personId,
     foundAt: at,
     repairBy:
@@ -112,6 +113,7 @@ export function findingRow(
 export function findingEntry(row: ReturnType<typeof findingRow>, at: Date): Entry {
   const { id, unitId, inspectionId, checkKey, condition, grade, rule, place, eventId, value, note, foundBy } =
     row;
+  const { pictures } = row;
   return {
     unitId,
     kind: "finding",
@@ -129,6 +131,7 @@ export function findingEntry(row: ReturnType<typeof findingRow>, at: Date): Entr
       place,
       value,
       note,
+      ...(pictures.length === 0 ? {} : { pictures }),
     },
   };
 }

@@ -1,4 +1,5 @@
 import type { Db } from "@/server/database/database";
+import { wholePictures } from "@/server/pictures/take";
 
 export type Waits = "repair" | "retest" | "release" | "nothing";
 
@@ -59,10 +60,13 @@ export async function tagDetail(db: Db, id: string) {
       "f.note as findingNote",
       "f.value",
       "f.inspectionId",
+      "f.pictures",
     ])
     .where("t.id", "=", id)
     .executeTakeFirst();
   if (tag === undefined) return undefined;
+  const whole = tag.inspectionId === null ? [] : await wholePictures(db, tag.inspectionId);
+  const pictures = (tag.pictures ?? []).map((hash) => ({ hash, whole: whole.includes(hash) }));
   const steps = await db
     .selectFrom("tagStep as s")
     .innerJoin("person as p", "p.id", "s.personId")
@@ -75,7 +79,7 @@ export async function tagDetail(db: Db, id: string) {
     .select(({ fn }) => fn.max("position").as("position"))
     .where("unitId", "=", tag.unitId)
     .executeTakeFirst();
-  return { ...tag, steps, waits: waitsFor(steps), seenPosition: Number(head?.position ?? 0) };
+  return { ...tag, pictures, steps, waits: waitsFor(steps), seenPosition: Number(head?.position ?? 0) };
 }
 
 export async function siteOfTag(db: Db, id: string): Promise<string | undefined> {

@@ -6,6 +6,7 @@ import { LeftUnproven } from "@/screens/proof/left-unproven";
 import { RecordView } from "@/screens/record/record-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { wholePictures } from "@/server/pictures/take";
 import { sealedRecord } from "@/server/records/read";
 import { walkedFrom } from "@/server/records/walked";
 
@@ -23,7 +24,11 @@ export default async function RecordPage({ params }: { params: Promise<{ id: str
   return (
     <Chrome data={chrome} at="none" plate={record.plate}>
       <RecordView
-        record={{ ...rest, recordedAtMs: recordedAt.getTime() }}
+        record={{
+          ...rest,
+          recordedAtMs: recordedAt.getTime(),
+          pictures: await wholePictures(database(), id),
+        }}
         measures={chrome.display.measures}
         offsetMin={call.offsetMin}
         left={

@@ -1,0 +1,92 @@
+import "fake-indexeddb/auto";
+import fc from "fast-check";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { pictureLimits } from "@/contract/picture";
+import { localStore } from "../local-store";
+import { openPictures, sendPictures } from "./send";
+
+/** What becomes of a request: it arrives, its answer is lost, it never arrives, or it arrives cut short of nothing. */
+type Fate = "arrives" | "answer lost" | "lost";
+
+/** A server that keeps what comes in order and says how much it has. */
+class Server {
+  readonly have = new Map<string, number[]>();
+  fates: Fate[] = [];
+  refuse: { status: number; type: string } | undefined;
+
+  readonly fetch = async (path: string, init: RequestInit): Promise<Response> => {
+    const fate = this.fates.shift() ?? "arrives";
+    if (fate === "lost") throw new TypeError("no network");
+    if (this.refuse !== undefined)
+      return Response.json(
+        { type: `/problems/${this.refuse.type}`, detail: "why" },
+        { status: this.refuse.status },
+      );
+    const url = new URL(path, "http://here");
+    const hash = url.pathname.split("/").at(-1) ?? "";
+    const size = Number(url.searchParams.get("size"));
+    const before = this.have.get(hash) ?? [];
+    const now =
+      Number(url.searchParams.get("from")) === before.length
+        ? [...before, ...new Uint8Array(await (init.body as Blob).arrayBuffer())]
+        : before;
+    this.have.set(hash, now);
+    if (fate === "answer lost") throw new TypeError("no network");
+    return Response.json({ have: now.length, whole: now.length === size });
+  };
+}
+
+const bytesOf = (length: number, seed: number): number[] =>
+  Array.from({ length }, (_, i) => (i * 31 + seed * 17) % 251);
+const keep = (hash: string, bytes: readonly number[]) =>
+  localStore().pictures.add({
+    hash,
+    inspectionId: "walk",
+    bytes: new Blob([new Uint8Array(bytes)]),
+    sent: 0,
+    state: "to_send",
+  });
+
+let server: Server;
+beforeEach(async () => {
+  await localStore().pictures.clear();
+  server = new Server();
+  vi.stubGlobal("fetch", server.fetch);
+});
+afterEach(() => void vi.unstubAllGlobals());
+
+describe("pictures that wait", () => {
+  it("arrive whole and as they are, wherever the signal is cut, and none is dropped before", async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.integer({ min: 1, max: 3 * pictureLimits.chunkBytes }), { minLength: 1, maxLength: 3 }),
+        fc.array(fc.constantFrom<Fate>("arrives", "answer lost", "lost"), { maxLength: 12 }),
+        async (sizes, fates) => {
+          await localStore().pictures.clear();
+          server.have.clear();
+          server.fates = [...fates];
+          const all = sizes.map((size, i) => [`${i}`.repeat(64), bytesOf(size, i)] as const);
+          for (const [hash, bytes] of all) await keep(hash, bytes);
+          for (let tries = 0; (await sendPictures()).link !== "sent"; tries++) {
+            expect((await openPictures()).length).toBeGreaterThan(0);
+            expect(tries).toBeLessThan(20);
+          }
+          expect(await openPictures()).toEqual([]);
+          for (const [hash, bytes] of all) expect(server.have.get(hash)).toEqual(bytes);
+          expect(await localStore().pictures.count()).toBe(all.length);
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+
+  it("that the server refuses stay on the device and are said; another person's wait for them", async () => {
+    await keep("a".repeat(64), bytesOf(10, 1));
+    server.refuse = { status: 403, type: "not-yours" };
+    await sendPictures();
+    expect(await openPictures()).toMatchObject([{ state: "to_send" }]);
+    server.refuse = { status: 422, type: "no-picture" };
+    await sendPictures();
+    expect(await openPictures()).toMatchObject([{ state: "refused", problem: "why" }]);
+  });
+});

@@ -1,0 +1,38 @@
+import { type PictureTaken, pictureLimits } from "@/contract/picture";
+import { type KeptPicture, localStore } from "../local-store";
+import { type Link, putBytes, tryAgain } from "../send-json";
+
+/** Pictures that wait, and those the server refused. */
+export const openPictures = async (): Promise<readonly KeptPicture[]> =>
+  localStore().pictures.where("state").anyOf(["to_send", "refused"]).toArray();
+
+/** Sends each picture that waits, bit by bit, from where it was left. Gives why it stopped, or that all went. */
+export async function sendPictures(): Promise<{ readonly link: Link; readonly detail?: string }> {
+  let last: { link: Link; detail?: string } = { link: "sent" };
+  for (const picture of await localStore().pictures.where("state").equals("to_send").toArray()) {
+    const answer = await sendPicture(picture);
+    if (answer.link !== "sent") last = answer;
+    if (tryAgain(answer.link) || answer.link === "signed_out") return answer;
+  }
+  return last;
+}
+
+async function sendPicture({ hash, inspectionId, bytes, ...kept }: KeptPicture) {
+  const { pictures } = localStore();
+  let from = kept.sent;
+  for (;;) {
+    const path = `/api/inspections/${inspectionId}/pictures/${hash}?from=${from}&size=${bytes.size}`;
+    const answer = await putBytes<PictureTaken>(path, bytes.slice(from, from + pictureLimits.chunkBytes));
+    if (answer.link !== "sent") {
+      // Another person's walk waits for its person; what is no picture to the server waits for somebody to say so.
+      if (answer.link === "refused" && answer.problem !== "not-yours")
+        await pictures.update(hash, { state: "refused", problem: answer.detail ?? "" });
+      return answer;
+    }
+    const { have, whole } = answer.data;
+    await pictures.update(hash, { sent: have, ...(whole ? { state: "sent" as const } : {}) });
+    if (whole) return answer;
+    if (have <= from && have !== 0) return { link: "server_trouble" as const };
+    from = have;
+  }
+}

@@ -1,0 +1,39 @@
+import { useTranslations } from "next-intl";
+
+/** The pictures of a finding, as the server has them. One that has not come yet says so. */
+export function FindingPictures({
+  inspectionId,
+  pictures,
+}: {
+  inspectionId: string;
+  pictures: readonly { readonly hash: string; readonly whole: boolean }[];
+}) {
+  const t = useTranslations();
+  if (pictures.length === 0) return null;
+  return (
+    <ul className="mt-2 flex flex-wrap gap-2">
+      {pictures.map(({ hash, whole }) => {
+        const path = `/api/inspections/${inspectionId}/pictures/${hash}`;
+        return (
+          <li key={hash}>
+            {whole ? (
+              <a href={path}>
+                {/* biome-ignore lint/performance/noImgElement: its bytes are what the record names, and no others */}
+                <img
+                  src={path}
+                  alt={t("inspect.pictureAlt")}
+                  loading="lazy"
+                  className="h-28 border-2 border-ink object-cover"
+                />
+              </a>
+            ) : (
+              <span className="grid h-28 w-40 place-items-center border-2 border-dashed border-ink3 p-2 text-center text-ink2">
+                {t("inspect.pictureWaits")}
+              </span>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
