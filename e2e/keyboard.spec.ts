@@ -21,6 +21,11 @@ test("a clean scissor is walked and signed by keyboard alone", async ({ page }) 
   await page.waitForURL("**/inspect/**");
   const heading = page.getByRole("heading", { level: 1 });
   await expect(heading).toHaveText("Documents");
+  // How it was found is asked before anything is gone on from.
+  await expect(page.getByRole("button", { name: "First: how did you find it?" })).toBeVisible();
+  await tabTo(page, "main button.bg-brass\\!");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("As found:")).toBeVisible();
 
   for (let steps = 0; steps < 400; steps++) {
     if (await page.getByText("From what was found, this follows").isVisible()) break;

@@ -83,21 +83,28 @@ export async function clearCard(page: Page): Promise<void> {
 
 /** Goes on from a card: all that is only looked at is as listed, once each line of it has been in view. */
 export async function forward(page: Page): Promise<void> {
+  const likeThis = page.getByRole("button", { name: "It is like this" });
+  if (await likeThis.isVisible()) {
+    await likeThis.press("Enter");
+    await expect(likeThis).toBeHidden();
+  }
   const on = page.getByRole("button", {
     name: /(^|Set like this\. )(Next|To the decision|\d+ as listed( L)?$)/,
   });
   const unseen = page.getByRole("button", { name: /read down/ });
   await expect(on.or(unseen)).toBeVisible();
   if (await unseen.isVisible()) await page.locator("[data-row]").last().scrollIntoViewIfNeeded();
-  const card = await rowsOf(page);
+  const card = await shownOn(page);
   await on.press("Enter");
-  await expect.poll(() => rowsOf(page)).not.toBe(card);
+  await expect.poll(() => shownOn(page)).not.toBe(card);
 }
 
-/** Which rows are on the screen; none past the last card. */
-const rowsOf = (page: Page): Promise<string> =>
+/** What is on the screen: a card by its place, what it sets and its rows, or the decision. */
+const shownOn = (page: Page): Promise<string> =>
   page.evaluate(() =>
-    [...document.querySelectorAll("[data-row]")].map((row) => row.getAttribute("data-row")).join(),
+    [...document.querySelectorAll<HTMLElement>("main h1, main [data-row], main ol li")]
+      .map((line) => line.dataset["row"] ?? line.textContent)
+      .join("|"),
   );
 
 /** Walks card by card to the decision, or until `until` holds. */

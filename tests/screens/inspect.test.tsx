@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { act, cleanup } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import type { InspectionEvent } from "@/core/record/events";
+import { eventSchemaVersion, type InspectionEvent } from "@/core/record/events";
 import { localStore } from "@/device/local-store";
 import { Inspect } from "@/screens/inspect/inspect";
 import type { InspectData } from "@/screens/inspect/inspect-data";
@@ -69,6 +69,22 @@ const open = async (data = walk()) => {
   await screen.findByRole("button", { name: "Decision" });
   return data;
 };
+/** How it was found has been said on another day's page: the walk begins at its first row. */
+const told = (data = walk()): InspectData => ({ ...data, events: foundLikeThis(data.id) });
+const foundLikeThis = (inspectionId: string): readonly InspectionEvent[] => [
+  {
+    schema: eventSchemaVersion,
+    saw: { position: 0, headHash: "" },
+    id: "00000000-0000-4000-8000-00000000f0f0",
+    inspectionId,
+    deviceId: "another",
+    seq: 1,
+    follows: null,
+    at: "2026-03-02T05:39:00.000Z",
+    type: "changed",
+    step: "found:stowed",
+  },
+];
 const fine = () => screen.queryAllByRole("button", { name: /: OK$/ });
 const kept = async (data: InspectData) =>
   (await localStore().events.where("inspectionId").equals(data.id).toArray()).sort((a, b) => a.seq - b.seq);
@@ -115,8 +131,24 @@ describe("the walk", () => {
     expect(batches.at(-1)).toHaveLength(2);
   });
 
+  it("asks how the machine was found before it goes on, and supposes nothing", async () => {
+    const data = await open();
+    const asks = button("First: how did you find it?");
+    await tapped(asks);
+    fireEvent.keyDown(window, { key: "l" });
+    expect(await kept(data)).toHaveLength(0);
+    await act(async () => press("It is like this"));
+    expect(await screen.findByText("As found:")).toBeTruthy();
+    expect((await kept(data)).map(({ event }) => event.type === "changed" && event.step)).toEqual([
+      "found:stowed",
+      "people:2",
+      "missing:",
+    ]);
+    expect(screen.queryByRole("button", { name: "First: how did you find it?" })).toBeNull();
+  });
+
   it("does not go forward while anything here is open", async () => {
-    await open();
+    await open(told());
     const asleep = button(/^\d+ as listed, after: Tags and log$/);
     expect(asleep.getAttribute("aria-disabled")).toBe("true");
     const title = screen.getByRole("heading", { level: 1 }).textContent;
@@ -126,7 +158,7 @@ describe("the walk", () => {
   });
 
   it("answers what is only looked at in one act, once what is asked by itself is answered, and goes on", async () => {
-    const data = await open();
+    const data = await open(told());
     await tapped(button(/^Tags and log: OK$/));
     await tapped(await screen.findByRole("button", { name: /as listed, after: Periodic examination$/ }));
     expect(await kept(data)).toHaveLength(1);
@@ -143,7 +175,7 @@ describe("the walk", () => {
 
   it("is not answered together before its last line has been in view", async () => {
     const scroll = inView(false);
-    const data = await open();
+    const data = await open(told());
     await tapped(button(/^Tags and log: OK$/));
     await tapped(button(/^Periodic examination: OK$/));
     await tapped(await screen.findByRole("button", { name: /read down to the last line first$/ }));

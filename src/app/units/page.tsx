@@ -1,3 +1,5 @@
+import { NextIntlClientProvider } from "next-intl";
+import { allMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { PoolView } from "@/screens/unit/pool-view";
 import { database } from "@/server/database/database";
@@ -18,9 +20,12 @@ export default async function UnitsPage() {
     hasSheet: u.sheetVersionId !== null,
     state: u.standing?.state ?? ("inspection_owed" as const),
   }));
+  const { units: words, family, state } = await allMessages();
   return (
     <Chrome data={await chromeData(call)} at="units">
-      <PoolView units={rows} />
+      <NextIntlClientProvider messages={{ units: words, family, state }}>
+        <PoolView units={rows} />
+      </NextIntlClientProvider>
     </Chrome>
   );
 }

@@ -18,6 +18,8 @@ export const said = {
 };
 
 export interface Circumstances {
+  /** Somebody has said so; until then it is only supposed. */
+  readonly told: boolean;
   readonly kinds: readonly FoundKind[];
   readonly found: PlanState;
   readonly atHand: AtHand;
@@ -35,12 +37,14 @@ export function circumstancesOf(
   let { people, missing } = everythingAtHand;
   let ending = input.ending ?? fullEndings[0];
   let answered = false;
+  let told = false;
   for (const event of events) {
     if (event.type !== "changed") {
       answered = true;
       continue;
     }
     const [what, value = ""] = event.step.split(":", 2);
+    told ||= what === "found";
     if (what === "found" && !answered) {
       kinds = value.split("+").filter((k): k is FoundKind => (foundKinds as readonly string[]).includes(k));
       found = foundState(input.sheet, kinds);
@@ -48,5 +52,5 @@ export function circumstancesOf(
     else if (what === "missing") missing = value === "" ? [] : value.split("+");
     else if (what === "ending") ending = fullEndings.find((one) => one === value) ?? ending;
   }
-  return { kinds, found, ending, atHand: { people, missing, key: !kinds.includes("key_missing") } };
+  return { told, kinds, found, ending, atHand: { people, missing, key: !kinds.includes("key_missing") } };
 }

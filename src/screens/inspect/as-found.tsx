@@ -10,7 +10,10 @@ import { reasonWords, touchWords } from "../plan/words";
 import type { InspectModel } from "./model";
 import { checkTitle, type T } from "./words";
 
-/** Before the walk: how the machine was found, who and what is there, and what therefore cannot be checked. */
+/**
+ * Before the walk: how the machine was found, who and what is there, and what therefore cannot be checked. Asked, until
+ * somebody has said so.
+ */
 export function AsFound({ model }: { model: InspectModel }) {
   const t = useTranslations() as unknown as T;
   const [asking, setAsking] = useState(false);
@@ -24,12 +27,25 @@ export function AsFound({ model }: { model: InspectModel }) {
       : t("plan.without", { things: atHand.missing.map((thing) => t(`carry.${thing}`)).join(", ") }),
     ...(model.facts.scope === "full" ? [t(`plan.ending.${circumstances.ending}`)] : []),
   ];
+  const { told } = circumstances;
+  const likeThis = () =>
+    void model.dispatch({
+      act: "changed",
+      steps: [said.found(kinds), said.people(atHand.people), said.missing(atHand.missing)],
+    });
   return (
-    <div className="mt-2 border-2 border-ink px-3 py-2">
-      <div className="flex items-center justify-between gap-3">
-        <p>
-          <b>{t("plan.foundTitle")}</b> {parts.join(". ")}.
+    <div
+      className={`mt-2 border-2 px-3 py-2 ${told ? "border-ink" : "border-ink border-l-[8px] border-l-brass"}`}
+    >
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <p className="min-w-[200px] flex-1">
+          <b>{told ? t("plan.foundTitle") : t("plan.ask")}</b> {parts.join(". ")}.
         </p>
+        {told ? null : (
+          <Button look="small" className="border-brass! bg-brass! text-brassink!" onClick={likeThis}>
+            {t("plan.likeThis")}
+          </Button>
+        )}
         <Button look="small" className="shrink-0" onClick={() => setAsking(true)}>
           {t("plan.change")}
         </Button>

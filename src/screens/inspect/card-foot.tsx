@@ -6,6 +6,8 @@ import type { Listed } from "./progress";
 import { checkTitle } from "./words";
 
 interface CardFootProps {
+  /** What has to be said before anything of the walk is gone on from. */
+  readonly first: string | undefined;
   /** What may be answered in one act, where there is any such. */
   readonly listed: Listed | undefined;
   /** Each line of the card has been in view. */
@@ -29,13 +31,14 @@ export function CardFoot(props: CardFootProps) {
   const { listed, allSeen, open, next, stop, sets } = props;
   const count = listed?.checks.length ?? 0;
   const asleep =
-    listed?.before !== undefined
+    props.first ??
+    (listed?.before !== undefined
       ? t("inspect.asListedAfter", { count, what: checkTitle(t, listed.before) })
       : listed !== undefined && !allSeen
         ? t("inspect.asListedUnseen", { count })
         : listed === undefined && open > 0
           ? t("inspect.open", { count: open })
-          : undefined;
+          : undefined);
   return (
     <div className="sticky bottom-0 grid grid-cols-[auto_1fr] gap-3 border-t border-line bg-chalk px-4 py-3 md:px-6">
       <Button

@@ -114,6 +114,8 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   const panel = useRef<HTMLDivElement>(null);
   const allSeen = useSeen(panel, card?.checks.map(({ key }) => key).join(" ") ?? "");
 
+  // How the machine was found is asked, not supposed.
+  const untold = index === 0 && !model.circumstances.told;
   const leave = () => {
     if (next === undefined) setDeciding(true);
     else go(next);
@@ -123,11 +125,11 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   const setAsAsked = () => void record(undone(current === undefined ? undefined : [current]));
   // Going on says that all here is recorded: it waits until it is.
   const forward = async () => {
-    if (openHere > 0) return;
+    if (openHere > 0 || untold) return;
     if (held || (await record(undone())) === "kept") leave();
   };
   const asListed = async () => {
-    if (together === undefined || together.before !== undefined || !allSeen) return;
+    if (together === undefined || together.before !== undefined || !allSeen || untold) return;
     const before = new Set(undone(together.checks));
     const after = undone().filter((step) => !before.has(step));
     const kept = (await acts.fineTogether(together.checks)) === "kept";
@@ -244,6 +246,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
               <div className="-mx-4 mt-4 md:hidden">{asksState ? <StateStrip {...strip} /> : null}</div>
             </div>
             <CardFoot
+              first={untold ? t("inspect.foundFirst") : undefined}
               listed={together}
               allSeen={allSeen}
               open={openHere}

@@ -1,7 +1,11 @@
+"use client";
 import Link from "next/link";
+import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
+import { useState } from "react";
 import type { StandingState } from "@/core/decision/standing";
 import type { Family } from "@/core/vocabulary/families";
+import { unitsFor } from "@/core/vocabulary/plate-match";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { day, stateMark } from "../states";
@@ -16,14 +20,42 @@ export interface PoolRow {
   readonly state: StandingState;
 }
 
-/** The whole pool, and where each unit stands. */
+/** The whole pool, and where each unit stands; a unit is found by what one sees of its plate. */
 export function PoolView({ units }: { units: readonly PoolRow[] }) {
   const t = useTranslations();
+  const router = useRouter();
+  const [typed, setTyped] = useState("");
+  const found = unitsFor(typed, units);
   return (
     <div className="p-4 md:p-5">
-      <h1 className="text-[28px] leading-none font-bold">{t("units.title")}</h1>
+      <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-3">
+        <h1 className="text-[28px] leading-none font-bold">{t("units.title")}</h1>
+        <search>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (typed.trim() !== "" && found[0] !== undefined) router.push(`/units/${found[0].plate}`);
+            }}
+          >
+            <label className="flex items-center gap-3">
+              <span className="font-semibold">{t("units.find")}</span>
+              <input
+                type="search"
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+                placeholder={t("units.findHow")}
+                autoComplete="off"
+                className="min-h-[48px] w-48 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
+              />
+            </label>
+          </form>
+        </search>
+      </div>
+      <p role="status" className={found.length === 0 ? "mt-4" : "sr-only"}>
+        {found.length === 0 ? t("units.findNone", { typed }) : t("units.findCount", { count: found.length })}
+      </p>
       <ul className="mt-4 grid gap-x-8 lg:grid-cols-2">
-        {units.map((u) => (
+        {found.map((u) => (
           <li
             key={u.id}
             className="grid min-h-[64px] grid-cols-[112px_1fr_auto] items-center gap-x-4 border-b border-line py-1.5"

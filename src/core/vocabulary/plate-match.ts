@@ -1,0 +1,36 @@
+/** A unit as somebody standing before it may name it. */
+interface Named {
+  readonly plate: string;
+  readonly serial: string;
+}
+
+const bare = (text: string): string => text.toUpperCase().replace(/[^A-Z0-9]/g, "");
+const lettersOf = (text: string): string => bare(text).replace(/[0-9]/g, "");
+const numberOf = (text: string): string =>
+  bare(text)
+    .replace(/[^0-9]/g, "")
+    .replace(/^0+(?=[0-9])/, "");
+
+/** The least of a serial that tells a unit apart. */
+const serialPart = 3;
+
+/**
+ * How well a unit fits what was typed: 0 where it is meant, 1 where it may be, undefined where it is not. `11`, `lm 11`,
+ * `LM-011` and `lm11` all mean LM-11, and `1` may; three characters or more of a serial may mean its unit.
+ */
+export function plateFit(typed: string, { plate, serial }: Named): 0 | 1 | undefined {
+  const asked = bare(typed);
+  if (asked === "") return 1;
+  const [letters, number] = [lettersOf(typed), numberOf(typed)];
+  if (lettersOf(plate).startsWith(letters)) {
+    if (number !== "" && numberOf(plate) === number) return 0;
+    if (number === "" || numberOf(plate).startsWith(number)) return 1;
+  }
+  return asked.length >= serialPart && bare(serial).includes(asked) ? 1 : undefined;
+}
+
+/** The units that fit, those meant first, each kind in the order they were given. */
+export function unitsFor<Unit extends Named>(typed: string, units: readonly Unit[]): readonly Unit[] {
+  const of = (unit: Unit) => plateFit(typed, unit);
+  return [...units.filter((unit) => of(unit) === 0), ...units.filter((unit) => of(unit) === 1)];
+}
