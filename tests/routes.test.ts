@@ -7,7 +7,7 @@ import { startInspection } from "@/server/inspections/start";
 import type { Role } from "@/server/people/roles";
 import { roles } from "@/server/people/roles";
 import { yardForFile } from "./database";
-import { ask, person, routesOf } from "./signed-in";
+import { ask, origin, person, routesOf } from "./signed-in";
 
 const yard = yardForFile();
 const ids: Record<string, string> = {};
@@ -252,6 +252,26 @@ describe("every route of the app", () => {
     expect((await facts(own)).status).toBe(200);
     expect((await facts(ids["walk"] ?? "")).status).toBe(403);
     expect((await facts("not-an-id")).status).toBe(404);
+  });
+
+  it("keeps nothing of a batch that was cut off on the way, and holds the unit for one that came and cannot be read", async () => {
+    const { id: other, cookie } = await person(yard, "operator");
+    const own = await startInspection(yard.db, other, { unitId: yard.boom, scope: "full" }, new Date());
+    const { POST } = (await load("inspections/[id]/events")) as {
+      POST: (request: Request, context: object) => Promise<Response>;
+    };
+    const send = async (body: string, length: number) => {
+      const headers = { "content-type": "application/json", "content-length": `${length}`, cookie };
+      const request = new Request(`${origin}/api`, { method: "POST", headers, body });
+      return (await POST(request, { params: Promise.resolve({ id: own }) })).status;
+    };
+    const held = async () =>
+      (await yard.db.selectFrom("heldReport").select("id").where("inspectionId", "=", own).execute()).length;
+    expect(await send("", 120)).toBe(503);
+    expect(await send('{"events": [', 120)).toBe(503);
+    expect(await held()).toBe(0);
+    expect(await send('{"events": [', 12)).toBe(400);
+    expect(await held()).toBe(1);
   });
 
   it("takes a sheet of an owner only whole", async () => {

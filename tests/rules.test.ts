@@ -342,6 +342,7 @@ describe("migrations", () => {
       "003-plan",
       "004-trust",
       "005-evidence-by-unit",
+      "006-pictures",
     ]);
   });
 });

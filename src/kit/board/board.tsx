@@ -44,7 +44,7 @@ export function Board({
       : undefined;
   const lengthM = drawnM(sheet, "length", 0);
   return (
-    <div className="relative mx-auto aspect-[676/590] w-full max-w-[780px]">
+    <div className="to-scale relative mx-auto aspect-[676/590] w-full max-w-[780px]">
       <svg
         viewBox={`0 0 ${size.width} ${size.height}`}
         className="absolute inset-0 h-full w-full"

@@ -1,4 +1,5 @@
 import { database } from "@/server/database/database";
+import { wholeText } from "@/server/http/body";
 import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
 import { refusalOf } from "@/server/inspections/access";
@@ -10,7 +11,7 @@ const mostBody = 8_000_000;
 
 export const POST = route<{ id: string }>(async ({ request, params, person, at }) => {
   const refusal = await refusalOf(database(), params.id, person);
-  const text = await request.text();
+  const text = await wholeText(request);
   let body: unknown;
   try {
     if (text.length > mostBody) throw new SyntaxError("too long");
