@@ -116,3 +116,38 @@ test("without a signal a tablet left alone asks for the PIN, in place, and lets 
     timeout: 15_000,
   });
 });
+
+test("the language, gloves and the answering hand are changed in mid-walk without a signal", async ({
+  page,
+  context,
+}) => {
+  await ready(page, "1042", "LM-13");
+  await context.setOffline(true);
+  await page.getByRole("button", { name: /^J\. Wren/ }).click();
+  await page.getByRole("button", { name: "Español" }).click();
+  const menu = page.getByRole("dialog");
+  await menu.getByRole("button", { name: "Sí: botones más grandes" }).click();
+  await menu.getByRole("button", { name: "Izquierda" }).click();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Documentos");
+  await expect(page.getByText("¿Cómo la encontró y qué tiene a mano?")).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.lang)).toBe("es");
+
+  // The panel changes sides, nothing of it is smaller than a glove, and the two answers stand apart.
+  const row = page.locator("[data-row]").first();
+  const good = await row.getByRole("button", { name: /: Bien$/ }).boundingBox();
+  const fault = await row.getByRole("button", { name: /: Fallo$/ }).boundingBox();
+  if (good === null || fault === null) throw new Error("expected two answers on the first row");
+  for (const { width, height } of [good, fault]) {
+    expect(width).toBeGreaterThanOrEqual(60);
+    expect(height).toBeGreaterThanOrEqual(60);
+  }
+  expect(good.x).toBeLessThan(640);
+  expect(Math.abs(good.x + good.width / 2 - fault.x - fault.width / 2)).toBeGreaterThanOrEqual(110);
+  await row.getByRole("button", { name: /: Bien$/ }).click();
+  await expect(row.getByRole("button", { name: /: Bien\. Cambiar$/ })).toBeVisible();
+
+  // A cold start speaks as was chosen, though the page was kept in another language.
+  const cold = await coldStart(context, page.url());
+  await expect(cold.getByRole("heading", { level: 1 })).toHaveText("Documentos");
+});

@@ -7,7 +7,7 @@ test("a boom found raised, one person alone: looked at from below first, and wha
   await page.goto("/units/LM-21");
   await page.getByRole("button", { name: /^Inspect/ }).click();
   await page.waitForURL("**/inspect/**");
-  await expect(page.getByText("As found:")).toBeVisible();
+  await expect(page.getByText("How did you find it, and what is at hand?")).toBeVisible();
   await expect(page.getByText("cannot be made this time")).toHaveCount(0);
   await page.getByRole("button", { name: "Change", exact: true }).click();
   await page.getByRole("button", { name: "Raised" }).click();

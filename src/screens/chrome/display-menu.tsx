@@ -34,10 +34,22 @@ export function DisplayMenu({
     <>
       <button
         type="button"
-        className="min-h-[48px] font-bold underline decoration-2 underline-offset-4"
+        className="min-h-[48px] min-w-[48px] font-bold underline decoration-2 underline-offset-4"
+        aria-label={
+          inWalk ? `${person}. ${t("display.theme.title")}, ${t("display.language.title")}` : undefined
+        }
         onClick={() => setOpen(true)}
       >
-        {person}
+        {inWalk ? (
+          <>
+            <span className="max-md:hidden">{person}</span>
+            <span aria-hidden="true" className="text-[20px] md:hidden">
+              Aa
+            </span>
+          </>
+        ) : (
+          person
+        )}
       </button>
       <Dialog open={open} onClose={() => setOpen(false)} title={person}>
         <div className="mt-1 grid gap-x-6 md:grid-cols-2">

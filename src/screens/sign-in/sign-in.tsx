@@ -1,7 +1,9 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useEffect, useRef, useState } from "react";
+import { languageNames, languages } from "@/contract/display";
 import { idleMinutes } from "@/contract/session";
+import { choose } from "@/device/display-choice";
 import type { Present } from "@/device/present";
 import { signIn } from "@/device/sign-in";
 import { Button } from "@/kit/button";
@@ -89,6 +91,19 @@ export function SignIn({
             {waitS > 0 ? t("signIn.wait", { seconds: waitS }) : problem}
           </p>
           <p className="mt-auto text-ink2">{t("signIn.note", { minutes: idleMinutes })}</p>
+          <div className="flex gap-5">
+            {languages.map((language) => (
+              <button
+                key={language}
+                type="button"
+                lang={language}
+                className="min-h-[48px] underline decoration-2 underline-offset-4"
+                onClick={() => choose("language", language)}
+              >
+                {languageNames[language]}
+              </button>
+            ))}
+          </div>
         </div>
         <div className="grid grid-cols-3 gap-2.5 p-6 md:p-8">
           {digits.map((d) => (
