@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { changeMin } from "@/core/plan/variables";
 import type { InspectionEvent } from "@/core/record/events";
-import { minutesOf, minutesTaken, noteMinutes } from "@/server/inspections/minutes";
+import { minutesTaken } from "@/core/underway/pace";
+import { minutesOf, noteMinutes } from "@/server/inspections/minutes";
 import { yardForFile } from "./database";
 
 const yard = yardForFile();

@@ -8,6 +8,7 @@ import { outbox } from "@/device/outbox";
 import { sendSignatures, sign } from "@/device/signatures";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
+import { Pace } from "../pace";
 import { LeftUnproven } from "../proof/left-unproven";
 import { clock, outcomeMark } from "../states";
 import { MatterLine } from "./matter-line";
@@ -76,6 +77,7 @@ export function DecisionView({
             all: assessment.byCheck.size,
           })}
         </p>
+        <Pace events={state.events} by="self" />
         {clears(outcome) && data.policy.trigger === "shift" ? (
           <p className="border-b border-line py-1.5">
             {t("decide.until", { time: clock(data.shift.endMs, data.offsetMin) })}

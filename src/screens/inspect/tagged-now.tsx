@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useTranslations } from "next-intl";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { leaveLike } from "@/core/underway/leave";
 import { Button, buttonLook } from "@/kit/button";
 import { changeWords } from "../plan/words";
@@ -39,6 +39,8 @@ export function TaggedNow({
   const [sure, setSure] = useState<ReadonlySet<string>>(new Set());
   const [hung, setHung] = useState(false);
   const [told, setTold] = useState(false);
+  // Felt through a glove, and heard of by nobody else.
+  useEffect(() => void navigator.vibrate?.([300, 120, 300]), []);
   const number = tags.join(", ");
   const sets = (step: string) => void model.dispatch({ act: "changed", steps: [step] });
   return (

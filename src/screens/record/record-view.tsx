@@ -8,6 +8,7 @@ import { buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { conditionWord, shown, titleOfKey } from "../inspect/words";
+import { Pace } from "../pace";
 import { FindingPictures } from "../pictures";
 import { clock, dayAndClock, outcomeMark } from "../states";
 
@@ -80,6 +81,7 @@ export function RecordView({
             </li>
           ))}
         </ul>
+        <Pace events={document.events} by="record" />
         {left}
         <h2 className="mt-5 text-[20px] font-bold">{t("record.signature")}</h2>
         {document.signature === undefined ? (

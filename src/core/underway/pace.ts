@@ -1,0 +1,96 @@
+import { type CheckKey, writtenChecks } from "../catalogue/catalogue";
+import { changeOf } from "../plan/change-key";
+import { changeMin } from "../plan/variables";
+import type { InspectionEvent } from "../record/events";
+
+/** Answers from which one can tell whether a walk was walked. */
+const enoughToJudge = 20;
+/** How far from the catalogue's estimate, a practised person's, one answer may pull: a break, or filled in at home. */
+const slowest = 10;
+const quickest = 4;
+const movementMin = 0.15;
+
+const estimates = new Map(writtenChecks.map((check) => [check.id, check.minutes]));
+
+/** What an event is estimated to take, and the check that learns from it; changes of the machine have only the first. */
+function shareOf(event: InspectionEvent): { readonly id?: string; readonly estimate: number } | undefined {
+  if (event.type === "skipped" || event.type === "matter") return undefined;
+  if (event.type === "changed") {
+    const change = changeOf(event.step);
+    return change && { estimate: changeMin(change.variable, change.to) };
+  }
+  const id = event.check.split("@")[0] ?? "";
+  return { id, estimate: estimates.get(id) ?? movementMin };
+}
+
+/** Events of one moment on one device, and the minutes since the event before; none where that was another device's. */
+interface Act {
+  readonly events: readonly InspectionEvent[];
+  readonly tookMin: number | undefined;
+}
+
+function actsOf(events: readonly InspectionEvent[]): readonly Act[] {
+  const acts: Act[] = [];
+  for (let from = 1; from < events.length; ) {
+    const [before, first] = [events[from - 1], events[from]] as [InspectionEvent, InspectionEvent];
+    let to = from + 1;
+    while (events[to]?.at === first.at && events[to]?.deviceId === first.deviceId) to += 1;
+    const sameDevice = before.deviceId === first.deviceId;
+    const tookMin = sameDevice ? (Date.parse(first.at) - Date.parse(before.at)) / 60_000 : undefined;
+    acts.push({ events: events.slice(from, to), tookMin });
+    from = to;
+  }
+  return acts;
+}
+
+/**
+ * Minutes from the event before to each answer, by check, kept within reason of the catalogue's estimate. The answers
+ * of one act, and what was changed on the machine before them, share the time since the event before as their
+ * estimates do.
+ */
+export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<string, readonly number[]> {
+  const taken = new Map<string, number[]>();
+  for (const { events: act, tookMin } of actsOf(events)) {
+    if (tookMin === undefined) continue;
+    const shares = act.flatMap((event) => shareOf(event) ?? []);
+    const all = shares.reduce((sum, { estimate }) => sum + estimate, 0);
+    for (const { id, estimate } of shares) {
+      if (id === undefined) continue;
+      const mine = (tookMin * estimate) / all;
+      const within = Math.min(estimate * slowest, Math.max(estimate / quickest, mine));
+      taken.set(id, [...(taken.get(id) ?? []), within]);
+    }
+  }
+  return taken;
+}
+
+/**
+ * Checks answered in less time than they can possibly be made in, by key: a quarter of what a practised person needs for
+ * all of their act, what was set on the machine before it among them (field guide, section 18: skill is faster, and is
+ * not accused).
+ */
+export function quickerThanPossible(events: readonly InspectionEvent[]): readonly CheckKey[] {
+  const quick = actsOf(events).flatMap(({ events: act, tookMin }) => {
+    const least = act.reduce((sum, event) => sum + (shareOf(event)?.estimate ?? 0), 0) / quickest;
+    if (tookMin === undefined || tookMin >= least) return [];
+    return act.flatMap((event) =>
+      event.type === "answered" || event.type === "measured" ? [event.check] : [],
+    );
+  });
+  return [...new Set(quick)];
+}
+
+/** A walk over in a small part of what its checks can possibly take was filled in, not walked: it teaches nothing. */
+export function tooQuick(events: readonly InspectionEvent[]): boolean {
+  const [first, last] = [events[0], events.at(-1)];
+  if (first === undefined || last === undefined) return false;
+  const answered = events.filter((event) => event.type === "answered" || event.type === "measured");
+  const estimate = answered.reduce(
+    (sum, event) => sum + (estimates.get(event.check.split("@")[0] ?? "") ?? movementMin),
+    0,
+  );
+  return (
+    answered.length >= enoughToJudge &&
+    (Date.parse(last.at) - Date.parse(first.at)) / 60_000 < estimate / quickest
+  );
+}
