@@ -18,6 +18,7 @@ import { wordsOf } from "@/core/vocabulary/state/table";
 import { planIds } from "@/core/vocabulary/state/values";
 import { upkeepIds } from "@/core/vocabulary/upkeep";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
+import { problemWords } from "@/server/http/problem-words";
 
 /** The words at a dotted key, or undefined. */
 function words(key: string): string | undefined {
@@ -174,6 +175,13 @@ describe("the message files", () => {
       expect(untranslated.map(([, words]) => words).sort()).toEqual(sameInSpanish);
     },
   );
+
+  it("name every problem the server may answer with, in each language alike", () => {
+    const codes = languages.map((language) => Object.keys(problemWords[language]).sort());
+    expect(new Set(codes.map((all) => all.join())).size).toBe(1);
+    for (const language of languages)
+      expect(Object.values(problemWords[language]).filter((words) => words.trim() === "")).toEqual([]);
+  });
 
   it("never call a machine safe", () => {
     const all = JSON.stringify(messages).toLowerCase();

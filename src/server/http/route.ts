@@ -6,6 +6,7 @@ import { database } from "@/server/database/database";
 import { log } from "@/server/log";
 import { type SignedIn, whoIs } from "@/server/people/session";
 import { Problem } from "./problem";
+import { inWords } from "./problem-words";
 
 export interface Call<P> {
   readonly request: Request;
@@ -55,9 +56,9 @@ function refuseForeign(request: Request): void {
 
 function problemResponse(error: unknown, request: Request): Response {
   const problem = error instanceof Problem ? error : unforeseen(error, request);
-  const { status, type, detail, more } = problem;
+  const { status, type, more } = problem;
   return new NextResponse(
-    JSON.stringify({ ...more, type: `/problems/${type}`, title: type.replaceAll("-", " "), status, detail }),
+    JSON.stringify({ ...more, type: `/problems/${type}`, status, ...inWords(problem, request) }),
     {
       status,
       headers: { "content-type": "application/problem+json" },
