@@ -143,7 +143,7 @@ test("the language, gloves and the answering hand are changed in mid-walk withou
     expect(height).toBeGreaterThanOrEqual(60);
   }
   expect(good.x).toBeLessThan(640);
-  expect(Math.abs(good.x + good.width / 2 - fault.x - fault.width / 2)).toBeGreaterThanOrEqual(110);
+  expect(Math.abs(good.x + good.width / 2 - fault.x - fault.width / 2)).toBeGreaterThanOrEqual(118);
   await row.getByRole("button", { name: /: Bien$/ }).click();
   await expect(row.getByRole("button", { name: /: Bien\. Cambiar$/ })).toBeVisible();
 

@@ -34,7 +34,7 @@ export function DisplayMenu({
     <>
       <button
         type="button"
-        className="min-h-[48px] min-w-[48px] font-bold underline decoration-2 underline-offset-4"
+        className="min-h-[48px] min-w-[60px] font-bold underline decoration-2 underline-offset-4"
         aria-label={
           inWalk ? `${person}. ${t("display.theme.title")}, ${t("display.language.title")}` : undefined
         }

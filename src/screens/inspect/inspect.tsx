@@ -116,24 +116,37 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
 
   // How the machine was found is asked, not supposed.
   const untold = index === 0 && !model.circumstances.told;
-  const leave = () => {
+  // What was just recorded may have changed which card is next.
+  const leave = useSteady(() => {
     if (next === undefined) setDeciding(true);
     else go(next);
+  });
+  const going = useRef(false);
+  /** Goes on once all that says so is on disk; asked again meanwhile it does nothing. */
+  const goOn = async (recorded: () => Promise<boolean>) => {
+    if (going.current) return;
+    going.current = true;
+    try {
+      if (await recorded()) leave();
+    } finally {
+      going.current = false;
+    }
   };
   const record = (steps: readonly ChangeStep[]) =>
     model.dispatch({ act: "changed", steps: steps.map(({ id }) => id) });
   const setAsAsked = () => void record(undone(current === undefined ? undefined : [current]));
-  // Going on says that all here is recorded: it waits until it is.
   const forward = async () => {
     if (openHere > 0 || untold) return;
-    if (held || (await record(undone())) === "kept") leave();
+    await goOn(async () => held || (await record(undone())) === "kept");
   };
   const asListed = async () => {
     if (together === undefined || together.before !== undefined || !allSeen || untold) return;
-    const before = new Set(undone(together.checks));
+    const { checks } = together;
+    const before = new Set(undone(checks));
     const after = undone().filter((step) => !before.has(step));
-    const kept = (await acts.fineTogether(together.checks)) === "kept";
-    if (kept && (held || (await record(after)) === "kept")) leave();
+    await goOn(
+      async () => (await acts.fineTogether(checks)) === "kept" && (held || (await record(after)) === "kept"),
+    );
   };
   useWalkKeys(
     {

@@ -17,7 +17,8 @@ export function useWalkKeys(acts: KeyActs, open: boolean): void {
     const press = (event: KeyboardEvent) => {
       const { target } = event;
       if (target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement) return;
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      // A key held down is one press.
+      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
       if (document.querySelector("[role=dialog]") !== null) return;
       const letter = letterOf(event);
       if (!(letter in latest.current)) return;
