@@ -37,7 +37,7 @@ function decision(outcome: Outcome, { link = "sent", toSend = 0 } = {}) {
     decision: { outcome, reasons: [] },
     assessment: { byCheck: new Map(), open: [], findings: [], skipped: [], ungradable: [] },
     matters: [],
-    state: { link, toSend },
+    state: { link, toSend, events: [] },
   } as unknown as InspectModel;
   show(<Decision model={model} />);
   return session;
