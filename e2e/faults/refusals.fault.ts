@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { signIn } from "../yard";
+import { signIn, walkOn } from "../yard";
 import { blow, Tablet, tally, url } from "./tablet";
 
 /** A tablet whose clock is a day ahead or behind, told in its own memory. */
@@ -113,10 +113,7 @@ test("a clearance signed without a signal and a tag hung meanwhile: the tag wins
     const id = await tablet.begin(plate);
     await tablet.signal("no signal");
     const { page } = tablet;
-    while (!(await page.getByText("From what was found, this follows").isVisible())) {
-      await tablet.card();
-      await page.getByRole("button", { name: /(Next|To the decision)/ }).click();
-    }
+    await walkOn(page);
     await page.getByLabel("or type your name").fill("R. Oake");
     await page.getByRole("button", { name: /^Sign/ }).click();
     await expect(page.getByText("Signed on this tablet, not sent yet")).toBeVisible();

@@ -3,7 +3,7 @@ import { appendFileSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { type BrowserContext, chromium, expect, type Page } from "@playwright/test";
-import { clearCard, forward, pin } from "../yard";
+import { forward, pin } from "../yard";
 
 export const url = process.env["E2E_URL"] ?? "";
 
@@ -138,9 +138,6 @@ export class Tablet {
     }
     throw new Error("expected something to answer");
   }
-
-  /** Answers all the card asks. */
-  card = (): Promise<void> => clearCard(this.page);
 
   /** The checks of the card that are answered in one act. */
   private looks(): Promise<readonly string[]> {
