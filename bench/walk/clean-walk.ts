@@ -45,7 +45,7 @@ export async function cleanWalk(page: Page): Promise<Counted> {
   const places = new Set<string>();
   const main = page.getByRole("main");
   const forward = main.getByRole("button", {
-    name: /(as listed|still open|Next|To the decision)/,
+    name: /(^First:|as listed|still open|Next|To the decision)/,
   });
   const tap = async (name: string | RegExp) => {
     await main.getByRole("button", { name }).first().click();
@@ -68,18 +68,6 @@ export async function cleanWalk(page: Page): Promise<Counted> {
         .first()
         .evaluate((panel) => panel.scrollHeight - panel.clientHeight);
       if (over > 0) scrolled += 1;
-      console.log(
-        "card",
-        place,
-        over,
-        await section
-          .locator("> div")
-          .first()
-          .evaluate((p) =>
-            [...p.querySelectorAll("ul.mt-1 > li")].map((l) => (l as HTMLElement).offsetHeight).join(" "),
-          ),
-        await section.locator("h1").first().textContent(),
-      );
       before = card;
     }
     const name = (await textOf(forward.first())).replace(/\s+/g, " ").trim();

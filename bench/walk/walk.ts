@@ -81,6 +81,7 @@ async function scriptsKb(walk: string): Promise<number> {
 const slow = await page.context().newCDPSession(page);
 const answers = async (plate: string, jump: boolean): Promise<readonly number[]> => {
   await begin(page, plate);
+  await page.getByRole("button", { name: "It is like this" }).click();
   await slow.send("Emulation.setCPUThrottlingRate", { rate: slowedTimes });
   const taken = await timed(page);
   for (let n = 0; n < 20; n++) {
@@ -92,7 +93,7 @@ const answers = async (plate: string, jump: boolean): Promise<readonly number[]>
         .catch(nothingThere);
     }
     const fine = page.getByRole("button", { name: /: OK$/ });
-    const next = page.getByRole("button", { name: /(^|Set like this\. )Next/ });
+    const next = page.getByRole("button", { name: /(^|Set like this\. )(Next|\d+ as listed( L)?$)/ });
     await fine.or(next).first().click({ timeout: 2000 }).catch(nothingThere);
     await page.waitForTimeout(60);
   }

@@ -43,7 +43,14 @@ export function InspectHeader({
         ) : null}
         <span
           role="status"
-          className={state.link === "sent" || state.link === "sending" ? "" : "font-semibold text-ink"}
+          // On a phone only what still has to go takes the room.
+          className={
+            state.link === "sent" && state.toSend === 0
+              ? "max-md:sr-only"
+              : state.link === "sent" || state.link === "sending"
+                ? ""
+                : "font-semibold text-ink"
+          }
         >
           {link}
         </span>
