@@ -12,7 +12,7 @@ test("an operator signs in, walks a clean scissor and it is cleared until the sh
   await page.waitForURL("**/shift");
 
   const id = await beginWalk(page, "LM-07");
-  await page.getByRole("button", { name: "It is like this" }).click();
+  await page.getByRole("button", { name: "Yes, like this" }).click();
   // The forward button sleeps while anything is asked by itself: pressing it goes nowhere.
   await page.getByRole("button", { name: /as listed, after: Tags and log$/ }).click({ force: true });
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Documents");
@@ -48,7 +48,7 @@ test("nothing is lost when the signal goes, the tablet reloads and the signal co
   await signIn(page, "1043");
   await beginWalk(page, "LM-06");
   await context.setOffline(true);
-  await page.getByRole("button", { name: "It is like this" }).click();
+  await page.getByRole("button", { name: "Yes, like this" }).click();
   // Two documents are asked by themselves; the others are only looked at, and are as listed, and the walk goes on to the rest.
   for (const title of ["Tags and log", "Periodic examination"])
     await page.getByRole("button", { name: `${title}: OK` }).click();

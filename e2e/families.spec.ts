@@ -1,4 +1,4 @@
-import { expect, sign, signIn, test, walkOn } from "./yard";
+import { expect, inspectUnit, sign, signIn, test, walkOn } from "./yard";
 
 /** From the unit's own page: these are in no crew's plan for the shift. */
 for (const [plate, family, never] of [
@@ -21,9 +21,7 @@ for (const [plate, family, never] of [
 
 test("a vehicle mount is shown on its legs, straight up out of its cradle first", async ({ page }) => {
   await signIn(page, "1042");
-  await page.goto("/units/LM-25");
-  await page.getByRole("button", { name: /^Inspect/ }).click();
-  await page.waitForURL("**/inspect/**");
+  await inspectUnit(page, "LM-25");
   await walkOn(page, async () => page.getByText("Straight up first").isVisible());
   await expect(page.getByRole("region", { name: "Set the machine like this" })).toContainText("Legs out");
   await expect(page.getByText("In the cradle, try anything but main boom up: it must refuse.")).toBeVisible();

@@ -1,4 +1,4 @@
-import { expect, signIn, test } from "./yard";
+import { expect, inspectUnit, signIn, test } from "./yard";
 
 test("an open page shows a tag within seconds, without a reload", async ({ page, browser, baseURL }) => {
   await signIn(page, "2001");
@@ -55,9 +55,7 @@ test("a double tap answers one check only, and what was not graded is corrected 
   page,
 }) => {
   await signIn(page, "1042");
-  await page.goto("/units/LM-11");
-  await page.getByRole("button", { name: /^Inspect/ }).click();
-  await page.waitForURL("**/inspect/**");
+  await inspectUnit(page, "LM-11");
   await expect(page.getByRole("button", { name: "Decision" })).toBeVisible();
   // The first tap on the row's own button, twice at once, answers one check only.
   const fine = page.getByRole("button", { name: /: OK$/ });
@@ -76,8 +74,6 @@ test("a double tap answers one check only, and what was not graded is corrected 
 
 test("whoever is not trained on the family is told before the walk", async ({ page }) => {
   await signIn(page, "1043");
-  await page.goto("/units/LM-14");
-  await page.getByRole("button", { name: "Inspect, LM-14" }).click();
-  await page.waitForURL("**/inspect/**");
+  await inspectUnit(page, "LM-14");
   await expect(page.getByText("You are not recorded as trained on this kind of lift")).toBeVisible();
 });

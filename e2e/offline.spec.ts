@@ -1,5 +1,5 @@
 import type { BrowserContext } from "@playwright/test";
-import { expect, type Page, pin, test, walkOn } from "./yard";
+import { expect, inspectUnit, type Page, pin, test, walkOn } from "./yard";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -18,11 +18,9 @@ async function ready(page: Page, badge: string, plate: string): Promise<string> 
   await signInHere(page, badge);
   await page.waitForURL("**/shift");
   await kept(page);
-  await page.goto(`/units/${plate}`);
-  await page.getByRole("button", { name: /^Inspect/ }).click();
-  await page.waitForURL("**/inspect/**");
+  const id = await inspectUnit(page, plate);
   await expect(fine(page).first()).toBeVisible();
-  return page.url().split("/").at(-1) ?? "";
+  return id;
 }
 
 const fine = (page: Page) => page.getByRole("button", { name: /: OK$/ });

@@ -1,4 +1,4 @@
-import { expect, signIn, test } from "./yard";
+import { expect, inspectUnit, signIn, test } from "./yard";
 
 /** A picture as a tablet's camera makes one: larger than is needed, drawn by the browser itself. */
 async function photograph(page: import("@playwright/test").Page): Promise<Buffer> {
@@ -24,10 +24,7 @@ test("a picture of a finding is taken without a signal, made small, sent by itse
   context,
 }) => {
   await signIn(page, "1042");
-  await page.goto("/units/LM-12");
-  await page.getByRole("button", { name: /^Inspect/ }).click();
-  await page.waitForURL("**/inspect/**");
-  const id = page.url().split("/").at(-1) ?? "";
+  const id = await inspectUnit(page, "LM-12");
   const manual = page.getByRole("button", { name: "Operator's manual: Fault" });
   await expect(manual).toBeVisible();
   const buffer = await photograph(page);
@@ -40,7 +37,7 @@ test("a picture of a finding is taken without a signal, made small, sent by itse
     mimeType: "text/plain",
     buffer: Buffer.from("no picture"),
   });
-  await expect(page.getByText("This picture could not be read or kept.")).toBeVisible();
+  await expect(page.getByText("This picture could not be read or saved.")).toBeVisible();
   await chosen.setInputFiles({ name: "pouch.png", mimeType: "image/png", buffer });
   await expect(page.getByRole("img", { name: "Picture of the finding" })).toBeVisible();
   await page.getByRole("button", { name: "Record it" }).click();

@@ -1,4 +1,4 @@
-import { beginWalk, clearCard, type Page, signIn, test, walkOn } from "./yard";
+import { beginWalk, clearCard, inspectUnit, type Page, signIn, test, walkOn } from "./yard";
 
 /** Not a check: renews the pictures the README links, by `npm run screenshots`. */
 test.use({ reducedMotion: "reduce" } as never);
@@ -54,9 +54,7 @@ test("pictures of the main views", async ({ page, baseURL }) => {
 
   await signIn(page, "1041");
   await theme(page, "day", baseURL);
-  await page.goto("/units/LM-18");
-  await page.getByRole("button", { name: /^Inspect/ }).click();
-  await page.waitForURL("**/inspect/**");
+  await inspectUnit(page, "LM-18");
   await page.getByRole("button", { name: "Change", exact: true }).click();
   await page.getByRole("button", { name: "Raised" }).click();
   await page.getByRole("button", { name: "One person" }).click();

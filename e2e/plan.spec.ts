@@ -1,12 +1,10 @@
-import { expect, signIn, test } from "./yard";
+import { expect, inspectUnit, signIn, test } from "./yard";
 
 test("a boom found raised, one person alone: looked at from below first, and what cannot be tested is said", async ({
   page,
 }) => {
   await signIn(page, "1041");
-  await page.goto("/units/LM-21");
-  await page.getByRole("button", { name: /^Inspect/ }).click();
-  await page.waitForURL("**/inspect/**");
+  await inspectUnit(page, "LM-21");
   await expect(page.getByText("How did you find it, and what is at hand?")).toBeVisible();
   await expect(page.getByText("cannot be made this time")).toHaveCount(0);
   await page.getByRole("button", { name: "Change", exact: true }).click();
@@ -26,12 +24,13 @@ test("a boom found raised, one person alone: looked at from below first, and wha
 test("a later stop done first: the rest is planned from there, and nothing is lost", async ({ page }) => {
   // Nobody else's walk of this unit: whoever began one goes on with it.
   await signIn(page, "1043");
-  await page.goto("/units/LM-11");
-  await page.getByRole("button", { name: /^Inspect/ }).click();
-  await page.waitForURL("**/inspect/**");
+  await inspectUnit(page, "LM-11");
   const square = page.getByRole("button", { name: /^\d+\. Left rear wheel$/ }).locator("visible=true");
   await square.click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Left rear wheel");
+  // How it was found is asked wherever one begins.
+  await page.getByRole("button", { name: "First: how did you find it?" }).waitFor();
+  await page.getByRole("button", { name: "Yes, like this" }).click();
   await page.getByRole("button", { name: /^\d+ as listed/ }).click();
   await expect(page.getByRole("heading", { level: 1 })).not.toHaveText("Left rear wheel");
   // From here the walk goes on; the documents, passed over, are still asked for first of all that is open.

@@ -30,6 +30,15 @@ export async function beginWalk(page: Page, plate: string): Promise<string> {
   return page.url().split("/").at(-1) ?? "";
 }
 
+/** Opens the walk of a unit from the unit's own page. */
+export async function inspectUnit(page: Page, plate: string): Promise<string> {
+  await page.goto(`/units/${plate}`);
+  await page.getByRole("button", { name: `Inspect, ${plate}` }).click();
+  await page.waitForURL("**/inspect/**");
+  await onTheWalk(page);
+  return page.url().split("/").at(-1) ?? "";
+}
+
 /** Waits until the walk itself is on the screen, not only its address. */
 async function onTheWalk(page: Page): Promise<void> {
   await expect(page.getByRole("button", { name: "Decision" })).toBeVisible();
@@ -83,7 +92,7 @@ export async function clearCard(page: Page): Promise<void> {
 
 /** Goes on from a card: all that is only looked at is as listed, once each line of it has been in view. */
 export async function forward(page: Page): Promise<void> {
-  const likeThis = page.getByRole("button", { name: "It is like this" });
+  const likeThis = page.getByRole("button", { name: "Yes, like this" });
   if (await likeThis.isVisible()) {
     await likeThis.press("Enter");
     await expect(likeThis).toBeHidden();

@@ -356,7 +356,7 @@ export const mistakes = [
   ],
   [
     "an answer is made better without a reason",
-    "src/device/walk/actions.ts",
+    "src/core/underway/acts.ts",
     "  const reason = because ?? (graded ? undefined : slip);",
     "  const reason = because ?? (graded ? slip : slip);",
     "unit",
@@ -389,8 +389,8 @@ export const mistakes = [
   [
     "a walk goes on before anybody said how the machine was found",
     "src/screens/inspect/inspect.tsx",
-    "const untold = index === 0 && !model.circumstances.told;",
-    "const untold = index === 1 && !model.circumstances.told;",
+    "const untold = !model.circumstances.told;",
+    "const untold = false;",
     "screens",
     "tests/screens/inspect.test.tsx",
   ],
@@ -401,6 +401,22 @@ export const mistakes = [
     "    from = 0;",
     "unit",
     "src/device/pictures/send.test.ts",
+  ],
+  [
+    "a picture nobody recorded is sent",
+    "src/device/pictures/send.ts",
+    '.where({ state: "to_send" }).toArray()',
+    '.where("state").anyOf(["draft", "to_send"]).toArray()',
+    "unit",
+    "src/device/pictures/send.test.ts",
+  ],
+  [
+    "what came while a walk was planned is not read",
+    "src/device/walk/session.ts",
+    "    if (this.log.snapshot().behind) void this.readFacts();\n",
+    "",
+    "unit",
+    "src/device/walk/session.test.ts",
   ],
   [
     "a picture that tells where it was taken is kept",

@@ -79,7 +79,7 @@ export async function cleanWalk(page: Page): Promise<Counted> {
       continue;
     }
     if (/^First:/.test(name)) {
-      await tap("It is like this");
+      await tap("Yes, like this");
       least += 1;
       await page.waitForTimeout(60);
       continue;

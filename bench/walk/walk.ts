@@ -81,7 +81,7 @@ async function scriptsKb(walk: string): Promise<number> {
 const slow = await page.context().newCDPSession(page);
 const answers = async (plate: string, jump: boolean): Promise<readonly number[]> => {
   await begin(page, plate);
-  await page.getByRole("button", { name: "It is like this" }).click();
+  await page.getByRole("button", { name: "Yes, like this" }).click();
   await slow.send("Emulation.setCPUThrottlingRate", { rate: slowedTimes });
   const taken = await timed(page);
   for (let n = 0; n < 20; n++) {

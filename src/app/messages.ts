@@ -41,55 +41,32 @@ export async function allMessages(): Promise<Messages> {
   return messagesOf((await displayChoice()).language);
 }
 
-/** The words most views' client parts need; the walk and the tag pages send all of them themselves. */
-export function frameMessages(language: Language) {
-  const {
-    name,
-    nav,
-    display,
-    signIn,
-    shift,
-    problem,
-    tagging,
-    tagged,
-    inspect,
-    units,
-    link,
-    outbox,
-    reports,
-    here,
-  } = messagesOf(language);
-  return {
-    name,
-    nav,
-    display,
-    signIn,
-    shift,
-    problem,
-    tagging,
-    tagged,
-    inspect,
-    units,
-    link,
-    outbox,
-    reports,
-    here,
-  };
-}
+const frameParts = [
+  "name",
+  "nav",
+  "display",
+  "signIn",
+  "shift",
+  "problem",
+  "tagging",
+  "tagged",
+  "inspect",
+  "units",
+  "link",
+  "outbox",
+  "reports",
+  "here",
+] as const;
+
+/** The words most views' client parts need; the walk reads all of them, the tag pages send all of them. */
+export const frameMessages = (language: Language) => partsOf(messagesOf(language), frameParts);
 
 /** The words for what can fail. */
-export async function proofMessages() {
-  const {
-    function: functions,
-    direction,
-    station,
-    interlock,
-    lamp,
-    sound,
-    proof: words,
-  } = await allMessages();
-  return { proof: words, function: functions, direction, station, interlock, lamp, sound };
-}
+export const proofMessages = async () =>
+  partsOf(await allMessages(), ["proof", "function", "direction", "station", "interlock", "lamp", "sound"]);
+
+const partsOf = <Part extends keyof Messages>(words: Messages, parts: readonly Part[]) =>
+  Object.fromEntries(parts.map((part) => [part, words[part]])) as Pick<Messages, Part>;
 
 export default getRequestConfig(async () => {
   const { language } = await displayChoice();

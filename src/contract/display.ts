@@ -39,5 +39,11 @@ export function displayOf(cookie: (name: string) => string | undefined): Display
   return Object.fromEntries(chosen) as unknown as DisplayChoice;
 }
 
+/** Reads the choice from a cookie header, or from `document.cookie`. */
+export function displayIn(cookies: string): DisplayChoice {
+  const jar = new Map(cookies.split("; ").map((one) => one.split("=", 2) as [string, string]));
+  return displayOf((name) => jar.get(name));
+}
+
 /** What the page itself wears of a choice: `data-theme`, `data-gloves` and so on of its root. */
 export const wornIds = ["theme", "gloves", "hand", "text"] as const satisfies readonly DisplayId[];

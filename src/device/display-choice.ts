@@ -2,7 +2,7 @@ import {
   type DisplayChoice,
   type DisplayId,
   displayCookie,
-  displayOf,
+  displayIn,
   type Language,
   wornIds,
 } from "@/contract/display";
@@ -10,10 +10,7 @@ import {
 const changed = "rook-display";
 
 /** Read on the device: a page kept there is the same for everybody. */
-export function displayChoice(): DisplayChoice {
-  const chosen = new Map(document.cookie.split("; ").map((one) => one.split("=", 2) as [string, string]));
-  return displayOf((name) => chosen.get(name));
-}
+export const displayChoice = (): DisplayChoice => displayIn(document.cookie);
 
 /** Keeps a choice on this device and puts it on: the page wears it, and all who listen draw anew. */
 export function choose<Id extends DisplayId>(id: Id, value: DisplayChoice[Id]): void {

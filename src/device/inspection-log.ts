@@ -1,14 +1,11 @@
 import canonicalize from "canonicalize";
-import { eventSchemaVersion, type InspectionEvent, type Saw } from "@/core/record/events";
+import { type EventBody, eventSchemaVersion, type InspectionEvent, type Saw } from "@/core/record/events";
 import { inOrder } from "@/core/record/order";
 import { deviceId, type KeptEvent, localStore } from "./local-store";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, tryAgain } from "./send-json";
 import { Sender } from "./sender";
-
-type Made = "schema" | "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at" | "saw";
-type BodyOf<E> = E extends InspectionEvent ? Omit<E, Made> : never;
-export type EventBody = BodyOf<InspectionEvent>;
+import { sha256 } from "./sha256";
 
 export interface LogState {
   readonly events: readonly InspectionEvent[];
@@ -204,9 +201,7 @@ export class InspectionLog {
   async covered(): Promise<{ eventCount: number; eventsHash: string }> {
     const events = inOrder(this.state.events);
     const bytes = new TextEncoder().encode(canonicalize(events) ?? "");
-    const digest = await crypto.subtle.digest("SHA-256", bytes);
-    const eventsHash = [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, "0")).join("");
-    return { eventCount: events.length, eventsHash };
+    return { eventCount: events.length, eventsHash: await sha256(bytes) };
   }
 
   close(): void {

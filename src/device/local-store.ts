@@ -1,4 +1,4 @@
-import Dexie, { type EntityTable } from "dexie";
+import Dexie, { type EntityTable, type Table } from "dexie";
 import type { WalkData } from "@/contract/walk";
 import type { Signature } from "@/core/decision/sealed";
 import type { InspectionEvent } from "@/core/record/events";
@@ -72,15 +72,16 @@ export interface KeptSignature {
     | { readonly kind: "refused"; readonly detail: string };
 }
 
-/** A picture of a finding, until the server has it and after: one that has not been sent is never dropped. */
+/** A picture of a finding, until the server has it and after: one that an answer names is never dropped. */
 export interface KeptPicture {
+  readonly inspectionId: string;
   /** SHA-256 of its bytes. */
   readonly hash: string;
-  readonly inspectionId: string;
   readonly bytes: Blob;
   /** How many of its bytes the server has. */
   readonly sent: number;
-  readonly state: "to_send" | "sent" | "refused";
+  /** A `draft` is named by no answer yet: it is not sent, and may be taken away. */
+  readonly state: "draft" | "to_send" | "sent" | "refused";
   readonly problem?: string;
 }
 
@@ -90,7 +91,7 @@ class LocalStore extends Dexie {
   declare walks: EntityTable<KeptWalk, "id">;
   declare enrolments: EntityTable<Enrolment, "badge">;
   declare signatures: EntityTable<KeptSignature, "inspectionId">;
-  declare pictures: EntityTable<KeptPicture, "hash">;
+  declare pictures: Table<KeptPicture, [inspectionId: string, hash: string]>;
 
   constructor() {
     // On disk before the screen says so: a browser by itself may keep a write in memory for a while.
@@ -110,7 +111,9 @@ class LocalStore extends Dexie {
       enrolments: "badge",
       signatures: "inspectionId",
     });
-    this.version(4).stores({ pictures: "hash, inspectionId, state" });
+    this.version(4).stores({
+      pictures: "[inspectionId+hash], [inspectionId+hash+state], [inspectionId+state], state",
+    });
   }
 }
 

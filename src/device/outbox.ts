@@ -1,5 +1,5 @@
 import { type KeptTag, localStore } from "./local-store";
-import { openPictures, sendPictures } from "./pictures/send";
+import { countPictures, sendPictures } from "./pictures/send";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
 import { Sender } from "./sender";
@@ -147,8 +147,7 @@ export class Outbox {
     const tags = await localStore().tags.toArray();
     const events = (await this.waiting()).length;
     const signatures = await openSignatures();
-    const pictures = await openPictures();
-    const refused = pictures.filter(({ state }) => state === "refused").length;
+    const pictures = await countPictures();
     this.state = {
       tags: tags.map(({ id, plate }) => ({ id, plate })),
       events,
@@ -157,7 +156,7 @@ export class Outbox {
         plate,
         ...(became.kind === "refused" ? { refused: became.detail } : {}),
       })),
-      pictures: { waiting: pictures.length - refused, refused },
+      pictures,
       link: more.link ?? this.state.link,
       detail: more.link === undefined ? this.state.detail : more.detail,
     };

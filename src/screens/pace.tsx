@@ -4,14 +4,12 @@ import { quickerThanPossible } from "@/core/underway/pace";
 import { titleOfKey } from "./inspect/words";
 
 const shown = 6;
-/** Fewer may be a slip of the finger. */
-const worthSaying = 3;
 
 /** What was answered in less time than it can be made in, said to whoever did it and, in the record, to their supervisor. */
 export function Pace({ events, by }: { events: readonly InspectionEvent[]; by: "self" | "record" }) {
   const t = useTranslations();
   const quick = quickerThanPossible(events);
-  if (quick.length < worthSaying) return null;
+  if (quick.length === 0) return null;
   const titles = quick.slice(0, shown).map((key) => titleOfKey(t, key));
   return (
     <div className="mt-3 border-2 border-l-[8px] border-ink px-3 py-2">

@@ -137,7 +137,7 @@ describe("the walk", () => {
     await tapped(asks);
     fireEvent.keyDown(window, { key: "l" });
     expect(await kept(data)).toHaveLength(0);
-    await act(async () => press("It is like this"));
+    await act(async () => press("Yes, like this"));
     expect(await screen.findByText("As found:")).toBeTruthy();
     expect((await kept(data)).map(({ event }) => event.type === "changed" && event.step)).toEqual([
       "found:stowed",

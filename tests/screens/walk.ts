@@ -1,5 +1,6 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import { checksOf } from "@/core/catalogue/catalogue";
+import { cleanFacts } from "@/core/decision/clean-facts";
 import { foundStowed } from "@/core/plan/found";
 import type { Sheet } from "@/core/sheet/sheet";
 import { defaultPolicy } from "@/core/vocabulary/policy";
@@ -20,20 +21,7 @@ export function walkOf(sheet: Sheet, more: Partial<InspectData> = {}): InspectDa
     found: foundStowed(sheet),
     events: [],
     head: { position: 3, headHash: "a".repeat(64) },
-    facts: {
-      scope: "full",
-      holds: [],
-      matters: [],
-      maySayGone: { place: false, watch: false, repair_by: false },
-      logBook: false,
-      examinationOverdue: false,
-      operatorAuthorised: true,
-      gaps: 0,
-      ledger: [],
-      clearsBeforeMs: startMs + 4 * 3_600_000,
-      nowMs: startMs,
-      retestParts: [],
-    },
+    facts: cleanFacts(startMs, startMs + 4 * 3_600_000),
     minutes: {},
     topUps: {},
     person: { id: "00000000-0000-4000-8000-0000000000bb", name: "R. Oake" },

@@ -115,6 +115,11 @@ export const eventSchema = z.discriminatedUnion("type", [
 export type InspectionEvent = z.infer<typeof eventSchema>;
 export type EventOf<T extends InspectionEvent["type"]> = Extract<InspectionEvent, { type: T }>;
 
+type Stamped = "schema" | "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at" | "saw";
+type BodyOf<E> = E extends InspectionEvent ? Omit<E, Stamped> : never;
+/** What an event says, before its device has numbered and dated it. */
+export type EventBody = BodyOf<InspectionEvent>;
+
 /** An event of an earlier form in today's. One from before `saw` has seen nothing of the ledger. */
 export function upcast(raw: unknown): unknown {
   if (typeof raw !== "object" || raw === null || "schema" in raw) return raw;

@@ -52,7 +52,10 @@ describe("a walk's pace", () => {
           all.flatMap(({ checks, pace }) =>
             only(pace) ? checks.map((i) => `${looks[i]?.id}@entry.v1`) : [],
           );
-        for (const key of keys((pace) => pace < 0.24)) expect(quick).toContain(key);
+        const surely = new Set(keys((pace) => pace < 0.24));
+        // Two may be slips of the finger.
+        if (surely.size >= 3) for (const key of surely) expect(quick).toContain(key);
+        expect([1, 2]).not.toContain(quick.size);
         const slowOnly = new Set(keys((pace) => pace > 0.26));
         for (const key of keys((pace) => pace <= 0.26)) slowOnly.delete(key);
         for (const key of slowOnly) expect(quick).not.toContain(key);
@@ -61,13 +64,16 @@ describe("a walk's pace", () => {
   });
 
   it("accuses nobody of the first answer, nor of one that another tablet follows", () => {
-    const [first, second] = walked([
+    const [first, ...rest] = walked([
       { checks: [1], tookMin: 0 },
-      { checks: [2], tookMin: 0.001 },
+      { checks: [2, 3, 4], tookMin: 0.001 },
     ]);
-    if (first === undefined || second === undefined) throw new Error("expected two answers");
+    if (first === undefined) throw new Error("expected an answer");
     expect(quickerThanPossible([first])).toEqual([]);
-    expect(quickerThanPossible([first, { ...second, deviceId: "other" }])).toEqual([]);
-    expect(quickerThanPossible([first, second])).toEqual([second.type === "answered" ? second.check : ""]);
+    expect(quickerThanPossible([first, ...rest.map((event) => ({ ...event, deviceId: "other" }))])).toEqual(
+      [],
+    );
+    expect(quickerThanPossible([first, ...rest])).toHaveLength(3);
+    expect(quickerThanPossible([first, ...rest.slice(0, 2)])).toEqual([]);
   });
 });

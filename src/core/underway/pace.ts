@@ -64,10 +64,13 @@ export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<st
   return taken;
 }
 
+/** Fewer may be a slip of the finger. */
+const fewestSaid = 3;
+
 /**
  * Checks answered in less time than they can possibly be made in, by key: a quarter of what a practised person needs for
  * all of their act, what was set on the machine before it among them (field guide, section 18: skill is faster, and is
- * not accused).
+ * not accused). None where they are too few to say anything.
  */
 export function quickerThanPossible(events: readonly InspectionEvent[]): readonly CheckKey[] {
   const quick = actsOf(events).flatMap(({ events: act, tookMin }) => {
@@ -77,7 +80,8 @@ export function quickerThanPossible(events: readonly InspectionEvent[]): readonl
       event.type === "answered" || event.type === "measured" ? [event.check] : [],
     );
   });
-  return [...new Set(quick)];
+  const checks = [...new Set(quick)];
+  return checks.length < fewestSaid ? [] : checks;
 }
 
 /** A walk over in a small part of what its checks can possibly take was filled in, not walked: it teaches nothing. */

@@ -1,25 +1,42 @@
 import { wrap } from "comlink";
 import { localStore } from "../local-store";
+import { sha256 } from "../sha256";
 import { shrink } from "./shrink";
 import type { ShrinkWorker } from "./shrink.worker";
 
 /**
- * Makes a picture small and clean and keeps it on this device, to be sent by itself. Gives the SHA-256 of its bytes,
- * which is its name. Throws where it cannot be read, or not kept.
+ * Makes a picture small and clean and keeps it on this device for an answer that may name it. Gives the SHA-256 of its
+ * bytes, which is its name. Throws where it cannot be read, or not kept.
  */
 export async function keepPicture(inspectionId: string, file: Blob): Promise<string> {
   const bytes = await made(file);
-  const hash = await hashOf(bytes);
-  const kept = await localStore().pictures.get(hash);
-  // The same picture twice is one.
-  if (kept === undefined)
-    await localStore().pictures.add({ hash, inspectionId, bytes, sent: 0, state: "to_send" });
+  const hash = await sha256(await bytes.arrayBuffer());
+  const { pictures } = localStore();
+  // The same picture twice is one, whatever has become of it.
+  if ((await pictures.get({ inspectionId, hash })) === undefined)
+    await pictures.add({ inspectionId, hash, bytes, sent: 0, state: "draft" });
   return hash;
 }
 
+/** Takes a picture away that no answer has named. */
+export const dropDraft = async (inspectionId: string, hash: string): Promise<void> => {
+  await localStore().pictures.where({ inspectionId, hash, state: "draft" }).delete();
+};
+
+/** Has pictures sent that an answer is about to name. Gives whether this device could note it. */
+export const sendOnceNamed = (inspectionId: string, hashes: readonly string[]): Promise<boolean> =>
+  localStore()
+    .pictures.where({ inspectionId, state: "draft" })
+    .filter(({ hash }) => hashes.includes(hash))
+    .modify({ state: "to_send" })
+    .then(
+      () => true,
+      () => false,
+    );
+
 /** A picture this device still has. */
-export const keptPicture = async (hash: string): Promise<Blob | undefined> =>
-  (await localStore().pictures.get(hash))?.bytes;
+export const keptPicture = async (inspectionId: string, hash: string): Promise<Blob | undefined> =>
+  (await localStore().pictures.get({ inspectionId, hash }))?.bytes;
 
 /** In a worker, since a large picture takes a second; where its script cannot be loaded, on the page itself. */
 async function made(file: Blob): Promise<Blob> {
@@ -34,9 +51,4 @@ async function made(file: Blob): Promise<Blob> {
   } finally {
     worker.terminate();
   }
-}
-
-async function hashOf(bytes: Blob): Promise<string> {
-  const digest = await crypto.subtle.digest("SHA-256", await bytes.arrayBuffer());
-  return [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, "0")).join("");
 }

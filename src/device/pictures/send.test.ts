@@ -2,8 +2,9 @@ import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { pictureLimits } from "@/contract/picture";
-import { localStore } from "../local-store";
-import { openPictures, sendPictures } from "./send";
+import { type KeptPicture, localStore } from "../local-store";
+import { dropDraft, sendOnceNamed } from "./keep";
+import { countPictures, sendPictures } from "./send";
 
 /** What becomes of a request: it arrives, its answer is lost, it never arrives, or it arrives cut short of nothing. */
 type Fate = "arrives" | "answer lost" | "lost";
@@ -38,13 +39,13 @@ class Server {
 
 const bytesOf = (length: number, seed: number): Buffer =>
   Buffer.from(Uint8Array.from({ length }, (_, i) => (i * 31 + seed * 17) % 251));
-const keep = (hash: string, bytes: Buffer) =>
+const keep = (hash: string, bytes: Buffer, state: KeptPicture["state"] = "to_send", inspectionId = "walk") =>
   localStore().pictures.add({
     hash,
-    inspectionId: "walk",
+    inspectionId,
     bytes: new Blob([new Uint8Array(bytes)]),
     sent: 0,
-    state: "to_send",
+    state,
   });
 
 let server: Server;
@@ -68,10 +69,10 @@ describe("pictures that wait", () => {
           const all = sizes.map((size, i) => [`${i}`.repeat(64), bytesOf(size, i)] as const);
           for (const [hash, bytes] of all) await keep(hash, bytes);
           for (let tries = 0; (await sendPictures()).link !== "sent"; tries++) {
-            expect((await openPictures()).length).toBeGreaterThan(0);
+            expect((await countPictures()).waiting).toBeGreaterThan(0);
             expect(tries).toBeLessThan(20);
           }
-          expect(await openPictures()).toEqual([]);
+          expect(await countPictures()).toEqual({ waiting: 0, refused: 0 });
           for (const [hash, bytes] of all) expect(server.have.get(hash)?.equals(bytes)).toBe(true);
           expect(await localStore().pictures.count()).toBe(all.length);
         },
@@ -84,9 +85,29 @@ describe("pictures that wait", () => {
     await keep("a".repeat(64), bytesOf(10, 1));
     server.refuse = { status: 403, type: "not-yours" };
     await sendPictures();
-    expect(await openPictures()).toMatchObject([{ state: "to_send" }]);
+    expect(await countPictures()).toEqual({ waiting: 1, refused: 0 });
     server.refuse = { status: 422, type: "no-picture" };
     await sendPictures();
-    expect(await openPictures()).toMatchObject([{ state: "refused", problem: "why" }]);
+    expect(await localStore().pictures.toArray()).toMatchObject([{ state: "refused", problem: "why" }]);
+  });
+
+  it("are sent once an answer names them, and not before; one that none names can be taken away", async () => {
+    const [named, dropped] = ["a".repeat(64), "b".repeat(64)];
+    await keep(named, bytesOf(10, 1), "draft");
+    await keep(dropped, bytesOf(10, 2), "draft");
+    // The same picture on another walk is that walk's own.
+    await keep(named, bytesOf(10, 1), "draft", "other walk");
+    await sendPictures();
+    expect(server.have.size).toBe(0);
+    await dropDraft("walk", dropped);
+    expect(await sendOnceNamed("walk", [named])).toBe(true);
+    await dropDraft("walk", named);
+    await sendPictures();
+    expect([...server.have.keys()]).toEqual([named]);
+    const left = await localStore().pictures.toArray();
+    expect(left.map(({ inspectionId, hash, state }) => [inspectionId, hash, state])).toEqual([
+      ["other walk", named, "draft"],
+      ["walk", named, "sent"],
+    ]);
   });
 });

@@ -2,14 +2,16 @@ import { type PictureTaken, pictureLimits } from "@/contract/picture";
 import { type KeptPicture, localStore } from "../local-store";
 import { type Link, putBytes, tryAgain } from "../send-json";
 
-/** Pictures that wait, and those the server refused. */
-export const openPictures = async (): Promise<readonly KeptPicture[]> =>
-  localStore().pictures.where("state").anyOf(["to_send", "refused"]).toArray();
+/** How many pictures wait, and how many the server refused. */
+export async function countPictures(): Promise<{ readonly waiting: number; readonly refused: number }> {
+  const count = (state: KeptPicture["state"]) => localStore().pictures.where({ state }).count();
+  return { waiting: await count("to_send"), refused: await count("refused") };
+}
 
 /** Sends each picture that waits, bit by bit, from where it was left. Gives why it stopped, or that all went. */
 export async function sendPictures(): Promise<{ readonly link: Link; readonly detail?: string }> {
   let last: { link: Link; detail?: string } = { link: "sent" };
-  for (const picture of await localStore().pictures.where("state").equals("to_send").toArray()) {
+  for (const picture of await localStore().pictures.where({ state: "to_send" }).toArray()) {
     const answer = await sendPicture(picture);
     if (answer.link !== "sent") last = answer;
     if (tryAgain(answer.link) || answer.link === "signed_out") return answer;
@@ -18,7 +20,7 @@ export async function sendPictures(): Promise<{ readonly link: Link; readonly de
 }
 
 async function sendPicture({ hash, inspectionId, bytes, ...kept }: KeptPicture) {
-  const { pictures } = localStore();
+  const note = (more: Partial<KeptPicture>) => localStore().pictures.update([inspectionId, hash], more);
   let from = kept.sent;
   for (;;) {
     const path = `/api/inspections/${inspectionId}/pictures/${hash}?from=${from}&size=${bytes.size}`;
@@ -26,11 +28,11 @@ async function sendPicture({ hash, inspectionId, bytes, ...kept }: KeptPicture) 
     if (answer.link !== "sent") {
       // Another person's walk waits for its person; what is no picture to the server waits for somebody to say so.
       if (answer.link === "refused" && answer.problem !== "not-yours")
-        await pictures.update(hash, { state: "refused", problem: answer.detail ?? "" });
+        await note({ state: "refused", problem: answer.detail ?? "" });
       return answer;
     }
     const { have, whole } = answer.data;
-    await pictures.update(hash, { sent: have, ...(whole ? { state: "sent" as const } : {}) });
+    await note({ sent: have, ...(whole ? { state: "sent" as const } : {}) });
     if (whole) return answer;
     if (have <= from && have !== 0) return { link: "server_trouble" as const };
     from = have;

@@ -1,7 +1,7 @@
 import { wrap } from "comlink";
 import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
-import type { Followed } from "./follower";
+import type { Followed, Follower } from "./follower";
 import type { FollowerWorker } from "./follower.worker";
 
 /** Plans one walk somewhere. */
@@ -12,21 +12,23 @@ export interface WalkPlanner {
 
 /** In a worker; where this browser has none, or its script cannot be loaded, on the page's own thread. */
 export function plannerOf(input: PlanInput): WalkPlanner {
-  let planner = typeof Worker === "undefined" ? undefined : inWorker(input);
+  const worker = typeof Worker === "undefined" ? undefined : inWorker(input);
+  let onPage: Promise<Follower> | undefined;
   return {
     follow: async (events, heldFrom, have) => {
-      if (planner !== undefined) {
+      if (worker !== undefined && onPage === undefined) {
         try {
-          return await planner.follow(events, heldFrom, have);
+          return await worker.follow(events, heldFrom, have);
         } catch {
-          planner.close();
+          worker.close();
         }
       }
-      planner = await onPage(input);
       // What the worker had told of is not what this one counts.
-      return planner.follow(events, heldFrom, 0);
+      const known = onPage === undefined ? 0 : have;
+      onPage ??= import("./follower").then(({ Follower }) => new Follower(input));
+      return (await onPage).follow(events, heldFrom, known);
     },
-    close: () => planner?.close(),
+    close: () => worker?.close(),
   };
 }
 
@@ -43,14 +45,5 @@ function inWorker(input: PlanInput): WalkPlanner {
     follow: (events, heldFrom, have) =>
       Promise.race([failed, opened.then(() => follower.follow(events, heldFrom, have))]),
     close: () => worker.terminate(),
-  };
-}
-
-async function onPage(input: PlanInput): Promise<WalkPlanner> {
-  const { Follower } = await import("./follower");
-  const follower = new Follower(input);
-  return {
-    follow: async (events, heldFrom, have) => follower.follow(events, heldFrom, have),
-    close: () => undefined,
   };
 }

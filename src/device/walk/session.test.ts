@@ -5,55 +5,20 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { WalkData } from "@/contract/walk";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { judge } from "@/core/decision/judge";
-import { foundStowed } from "@/core/plan/found";
+import type { WalkAction } from "@/core/underway/acts";
 import { said } from "@/core/underway/circumstances";
 import { dueIn } from "@/core/underway/due";
 import { follow } from "@/core/underway/follow";
-import { defaultPolicy } from "@/core/vocabulary/policy";
 import { slabScissorSheet as sheet } from "@/demo/sheets/slab-scissors";
+import { startMs, walkOf } from "../../../tests/screens/walk";
 import { InspectionLog } from "../inspection-log";
 import { localStore } from "../local-store";
-import type { WalkAction } from "./actions";
 import { Follower } from "./follower";
 import type { WalkPlanner } from "./planner";
 import { InspectionSession, inputOf } from "./session";
 
-const nowMs = Date.parse("2026-03-02T05:40:00Z");
-const head = { position: 3, headHash: "a".repeat(64) };
 const checks = checksOf(sheet);
 const worst = checks.find(({ definition }) => definition.id === "platform.gate");
-
-const dataOf = (id: string): WalkData => ({
-  id,
-  unitId: "00000000-0000-4000-8000-0000000000aa",
-  plate: "LM-07",
-  scope: { kind: "full" },
-  sheet,
-  policy: defaultPolicy,
-  found: foundStowed(sheet),
-  events: [],
-  head,
-  facts: {
-    scope: "full",
-    holds: [],
-    matters: [],
-    maySayGone: { place: false, watch: false, repair_by: false },
-    logBook: false,
-    examinationOverdue: false,
-    operatorAuthorised: true,
-    gaps: 0,
-    ledger: [],
-    clearsBeforeMs: nowMs + 4 * 3_600_000,
-    nowMs,
-    retestParts: [],
-  },
-  minutes: {},
-  topUps: {},
-  person: { id: "00000000-0000-4000-8000-0000000000bb", name: "R. Oake" },
-  nowMs,
-  offsetMin: 0,
-  shift: { id: "early", startMs: nowMs, endMs: nowMs + 28_800_000 },
-});
 
 /** A planner whose answers wait until they are let go, the newest first or the oldest. */
 class SlowPlanner implements WalkPlanner {
@@ -86,9 +51,9 @@ class SlowPlanner implements WalkPlanner {
 let opened: InspectionSession[] = [];
 
 async function open() {
-  const data = dataOf(randomUUID());
+  const data = walkOf(sheet, { id: randomUUID() });
   const planner = new SlowPlanner(data);
-  const log = new InspectionLog(data.id, [], head, () => nowMs);
+  const log = new InspectionLog(data.id, [], data.head, () => startMs);
   const session = new InspectionSession(data, log, planner);
   opened.push(session);
   await session.open();
@@ -212,5 +177,47 @@ describe("an inspection's session", () => {
     expect(session.snapshot().state.events.length).toBe(before);
     expect(await session.dispatch({ ...back, because: "Wrong row" }, "Corrected")).toBe("kept");
     expect(session.snapshot().state.events.at(-1)).toMatchObject({ supersedes: { reason: "Wrong row" } });
+  });
+
+  it("reads what came into the ledger while the walk was first planned", async () => {
+    const data = walkOf(sheet, { id: randomUUID() });
+    const read: string[] = [];
+    const head = { position: data.head.position + 4, headHash: "b".repeat(64) };
+    vi.stubGlobal("fetch", async (path: string) => {
+      read.push(path.split("/").at(-1) ?? "");
+      if (path.endsWith("/facts"))
+        return Response.json({ facts: { ...data.facts, holds: ["T-0009"] }, head });
+      return Response.json({ results: [{ index: 0, status: "accepted" }], tagsRaised: [], head });
+    });
+    const log = new InspectionLog(data.id, [], data.head, () => startMs);
+    await log.add([{ type: "changed", step: said.people(1) }]);
+    const planner = new SlowPlanner(data);
+    planner.slow = true;
+    const session = new InspectionSession(data, log, planner);
+    opened.push(session);
+    const opening = session.open();
+    await vi.waitFor(() => expect(log.snapshot().behind).toBe(true));
+    planner.slow = false;
+    await planner.letGo(true);
+    await opening;
+    await vi.waitFor(() => expect(session.snapshot().held).toBe(true));
+    expect(read).toContain("facts");
+  });
+
+  it("has a picture sent only once the answer that names it is given", async () => {
+    const { session, data } = await open();
+    if (worst === undefined) throw new Error("expected a gate on this sheet");
+    const hash = "c".repeat(64);
+    const bytes = new Blob(["x"]);
+    await localStore().pictures.add({ inspectionId: data.id, hash, bytes, sent: 0, state: "draft" });
+    const state = async () => (await localStore().pictures.get([data.id, hash]))?.state;
+    await session.dispatch({ act: "fine", checks: [worst], sets: [] }, "Corrected");
+    expect(await state()).toBe("draft");
+    const result = { condition: Object.keys(worst.conditions)[0] ?? "", pictures: [hash] };
+    expect(await session.dispatch({ act: "found", check: worst, result, sets: [] }, "Corrected")).toBe(
+      "kept",
+    );
+    expect(await state()).toBe("to_send");
+    expect(session.snapshot().state.events.at(-1)).toMatchObject({ result: { pictures: [hash] } });
   });
 });

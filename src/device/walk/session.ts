@@ -4,15 +4,17 @@ import type { DecisionFacts } from "@/core/decision/decide";
 import { type Judgement, judge } from "@/core/decision/judge";
 import type { Plan, PlanInput } from "@/core/plan/types";
 import type { InspectionEvent, Saw } from "@/core/record/events";
+import { eventsOf, type WalkAction } from "@/core/underway/acts";
 import { type Circumstances, circumstancesOf } from "@/core/underway/circumstances";
 import { dueIn } from "@/core/underway/due";
+import { heldFromOf } from "@/core/underway/held-from";
 import { planFrom } from "@/core/underway/outline";
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { InspectionLog, LogState } from "../inspection-log";
 import { keepFacts } from "../kept-walks";
 import { live } from "../live";
+import { sendOnceNamed } from "../pictures/keep";
 import { getJson } from "../send-json";
-import { eventsOf, type WalkAction } from "./actions";
 import type { WalkPlanner } from "./planner";
 
 /** The plan as it is followed: planned anew where the operator left it, and behind a finding that stops the machine. */
@@ -77,6 +79,9 @@ export class InspectionSession {
       if (unitId === "" || unitId === this.data.unitId) void this.readFacts();
     };
     this.leave.push(this.log.subscribe(this.onLog), live().hear(heard));
+    // What was said while the walk was first planned reached nobody.
+    if (this.log.snapshot().behind) void this.readFacts();
+    this.onLog();
   }
 
   close(): void {
@@ -106,6 +111,9 @@ export class InspectionSession {
     const events = eventsOf(action, this.snapshot(), slip);
     if (events === "needs_reason") return events;
     if (events.length === 0) return "kept";
+    // What the answer names is to be sent, before the answer names it.
+    const pictures = action.act === "found" ? (action.result.pictures ?? []) : [];
+    if (pictures.length > 0 && !(await sendOnceNamed(this.data.id, pictures))) return "not_kept";
     return (await this.log.add(events)) ? "kept" : "not_kept";
   }
 
@@ -204,12 +212,7 @@ function judgedBy(
     earlierTopUps: data.topUps[check] ?? 0,
     grown: false,
   }));
-  const stops = new Set(
-    judgement.assessment.findings.filter((f) => f.grade === "tag_out" && !f.place).map((f) => f.eventId),
-  );
-  // A re-test is made under its tag: what hangs on the unit does not stop it.
-  const heldBefore = facts.scope !== "retest" && facts.holds.length > 0;
-  const heldFrom = events.find(({ id }) => stops.has(id))?.id ?? (heldBefore ? "start" : undefined);
+  const heldFrom = heldFromOf(judgement.assessment.findings, events, facts);
   const circumstances = circumstancesOf(input, events);
   return { ...judgement, due, circumstances, heldFrom, held: heldFrom !== undefined };
 }

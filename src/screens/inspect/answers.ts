@@ -1,6 +1,6 @@
 import { useCallback, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import type { WalkAction } from "@/device/walk/actions";
+import type { WalkAction } from "@/core/underway/acts";
 import type { Dispatched } from "@/device/walk/session";
 import type { InspectModel } from "./model";
 

@@ -115,7 +115,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   const allSeen = useSeen(panel, card?.checks.map(({ key }) => key).join(" ") ?? "");
 
   // How the machine was found is asked, not supposed.
-  const untold = index === 0 && !model.circumstances.told;
+  const untold = !model.circumstances.told;
   // What was just recorded may have changed which card is next.
   const leave = useSteady(() => {
     if (next === undefined) setDeciding(true);
@@ -229,7 +229,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
                   {t("inspect.notTrained", { family: t(`family.${data.sheet.family}`).toLowerCase() })}
                 </p>
               ) : null}
-              {index === 0 ? (
+              {index === 0 || untold ? (
                 <>
                   <AsFound model={model} />
                   <CarryWords model={model} />

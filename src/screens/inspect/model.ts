@@ -4,7 +4,7 @@ import { useCallback, useMemo, useSyncExternalStore } from "react";
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
 import type { Touch } from "@/core/plan/retest";
 import { whyRetested } from "@/core/plan/scope";
-import type { WalkAction } from "@/device/walk/actions";
+import type { WalkAction } from "@/core/underway/acts";
 import type { Dispatched, InspectionSession, WalkState } from "@/device/walk/session";
 import { type Card, cardsOf } from "./cards";
 import type { InspectData } from "./inspect-data";

@@ -1,10 +1,9 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import type { DisplayChoice } from "@/contract/display";
-import { displayChoice, hearDisplay } from "@/device/display-choice";
 import { type Opening, openWalk } from "@/device/kept-walks";
 import { buttonLook } from "@/kit/button";
+import { useDisplay } from "../chrome/display";
 import { HomeLink } from "../chrome/home-link";
 import { SignIn } from "../sign-in/sign-in";
 import { TagOut } from "../tagging/tag-out";
@@ -22,12 +21,7 @@ export function OpenWalk() {
   }, []);
   useEffect(() => void open(), [open]);
   const walk = opening?.kind === "open" ? opening.walk : undefined;
-  const [measures, setMeasures] = useState<DisplayChoice["measures"]>("metric");
-  useEffect(() => {
-    const look = () => setMeasures(displayChoice().measures);
-    look();
-    return hearDisplay(look);
-  }, []);
+  const { measures } = useDisplay();
   const data = useMemo(() => walk && { ...walk, measures }, [walk, measures]);
   if (data !== undefined) return <Inspect data={data} />;
   if (opening?.kind === "signed_out") return <SignIn onHere={() => void open()} />;

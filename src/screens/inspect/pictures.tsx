@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import { mostPictures } from "@/core/record/events";
-import { keepPicture, keptPicture } from "@/device/pictures/keep";
+import { dropDraft, keepPicture, keptPicture } from "@/device/pictures/keep";
 import { Button } from "@/kit/button";
 
 /** Pictures of a finding: taken with the camera or chosen, made small, kept on this device, and sent by themselves. */
@@ -26,14 +26,18 @@ export function Pictures({
     if (hash === undefined) setFailed(true);
     else onChange([...new Set([...hashes, hash])]);
   };
+  const remove = (hash: string) => {
+    onChange(hashes.filter((one) => one !== hash));
+    void dropDraft(inspectionId, hash);
+  };
   return (
     <div className="mt-3">
       <div className="flex flex-wrap items-center gap-2.5">
         {hashes.map((hash) => (
           <span key={hash} className="flex items-center gap-1.5">
-            <Kept hash={hash} />
-            <Button look="small" onClick={() => onChange(hashes.filter((one) => one !== hash))}>
-              {t("inspect.pictureOff")}
+            <Kept inspectionId={inspectionId} hash={hash} />
+            <Button look="small" onClick={() => remove(hash)}>
+              {t("inspect.pictureRemove")}
             </Button>
           </span>
         ))}
@@ -63,13 +67,13 @@ export function Pictures({
 }
 
 /** A picture as this device keeps it. */
-function Kept({ hash }: { hash: string }) {
+function Kept({ inspectionId, hash }: { inspectionId: string; hash: string }) {
   const t = useTranslations();
   const [url, setUrl] = useState<string>();
   useEffect(() => {
     let made: string | undefined;
     let left = false;
-    void keptPicture(hash).then((bytes) => {
+    void keptPicture(inspectionId, hash).then((bytes) => {
       if (bytes === undefined || left) return;
       made = URL.createObjectURL(bytes);
       setUrl(made);
@@ -78,7 +82,7 @@ function Kept({ hash }: { hash: string }) {
       left = true;
       if (made !== undefined) URL.revokeObjectURL(made);
     };
-  }, [hash]);
+  }, [inspectionId, hash]);
   return url === undefined ? null : (
     // biome-ignore lint/performance/noImgElement: made on this device a moment ago
     <img src={url} alt={t("inspect.pictureAlt")} className="size-16 border-2 border-ink object-cover" />

@@ -1,3 +1,4 @@
+import { cleanFacts } from "@/core/decision/clean-facts";
 import { decide } from "@/core/decision/decide";
 import { clearanceEndsMs, type ShiftClock } from "@/core/decision/standing";
 import { assess } from "@/core/grade/assess";
@@ -133,20 +134,7 @@ function tellOne(past: Past, unit: DemoUnit, unitId: string, sheetVersionId: str
   );
   const plan = planOf(inspection);
   const assessment = assess(plan.checks, sheet, reduce(events), policy);
-  const decision = decide(assessment, {
-    scope: "full",
-    holds: [],
-    matters: [],
-    maySayGone: { place: false, watch: false, repair_by: false },
-    logBook: false,
-    examinationOverdue: false,
-    operatorAuthorised: true,
-    gaps: 0,
-    ledger: [],
-    clearsBeforeMs: Number.POSITIVE_INFINITY,
-    nowMs: endsAt.getTime(),
-    retestParts: [],
-  });
+  const decision = decide(assessment, cleanFacts(endsAt.getTime()));
   const judged = { assessment, decision, due: plan.checks.length, outcome: decision.outcome };
   return { inspection, personId: person.id, signer: person.name, judged, events, signedAt: endsAt };
 }

@@ -1,4 +1,4 @@
-import { displayOf, type Language } from "@/contract/display";
+import { displayIn, type Language } from "@/contract/display";
 import en from "../../../messages/en/problems.json";
 import es from "../../../messages/es/problems.json";
 
@@ -18,10 +18,7 @@ export function inWords(
   { type, detail }: { readonly type: ProblemCode; readonly detail: string },
   request: Request,
 ): { readonly title: string; readonly detail: string } {
-  const jar = new Map(
-    (request.headers.get("cookie") ?? "").split("; ").map((one) => one.split("=", 2) as [string, string]),
-  );
-  const { language } = displayOf((name) => jar.get(name));
+  const { language } = displayIn(request.headers.get("cookie") ?? "");
   const title = problemWords[language][type];
   return { title, detail: language === "en" ? detail : title };
 }

@@ -1,8 +1,7 @@
-import type { Check } from "@/core/catalogue/catalogue";
-import type { Assessment } from "@/core/grade/assess";
-import type { EventOf } from "@/core/record/events";
-import type { Reduction } from "@/core/record/reduce";
-import type { EventBody } from "../inspection-log";
+import type { Check } from "../catalogue/catalogue";
+import type { Assessment } from "../grade/assess";
+import type { EventBody, EventOf } from "../record/events";
+import type { Reduction } from "../record/reduce";
 
 type Condition = Extract<EventOf<"answered">["result"], { kind: "condition" }>;
 type Matter = Pick<EventOf<"matter">, "check" | "finding" | "says" | "reason">;
