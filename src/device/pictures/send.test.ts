@@ -54,7 +54,10 @@ beforeEach(async () => {
   server = new Server();
   vi.stubGlobal("fetch", server.fetch);
 });
-afterEach(() => void vi.unstubAllGlobals());
+afterEach(async () => {
+  await localStore().pictures.clear();
+  vi.unstubAllGlobals();
+});
 
 describe("pictures that wait", () => {
   it("arrive whole and as they are, wherever the signal is cut, and none is dropped before", async () => {

@@ -83,6 +83,7 @@ afterEach(async () => {
   for (const session of opened.splice(0)) session.close();
   opened = [];
   await localStore().events.clear();
+  await localStore().pictures.clear();
   vi.unstubAllGlobals();
 });
 
