@@ -6,7 +6,6 @@ const someone = (role: Role, site = "yard"): SignedIn => ({
   id: "p",
   name: "n",
   badge: "1",
-  sessionId: "s",
   roles: new Map([[site, [role]]]),
 });
 

@@ -100,6 +100,21 @@ const asked: readonly Asked[] = [
     params: () => ({ claim: ids["claim"] ?? nothing }),
     who: ["owner"],
   },
+  { route: "devices/keys", method: "POST", who: "anyone with a name" },
+  {
+    route: "devices/[id]",
+    method: "DELETE",
+    params: id("nothing"),
+    body: () => ({ why: "lost" }),
+    who: ["owner"],
+  },
+  {
+    route: "quarantine/[id]",
+    method: "POST",
+    params: id("nothing"),
+    body: () => ({ taken: true }),
+    who: ["owner"],
+  },
   { route: "keys", method: "POST", who: ["owner"] },
   { route: "keys/[id]", method: "DELETE", params: id("key"), who: ["owner"] },
   { route: "live", method: "GET", who: "anyone with a name" },
@@ -224,8 +239,11 @@ describe("every route of the app", () => {
       })
       .execute();
     const { cookie } = await person(yard, "owner", "far");
-    // What belongs to no site: one's own keys, sheets as such, and tagging out.
-    const anywhere = new Set(["sheets", "sheets/[id]/export", "sheets/[id]/figures", "keys", "keys/[id]"]);
+    // What belongs to no site: sheets as such; and what is looked for among one's own: keys, tablets.
+    const anywhere = new Set([
+      ...["sheets", "sheets/[id]/export", "sheets/[id]/figures"],
+      ...["keys", "keys/[id]", "devices/[id]", "quarantine/[id]"],
+    ]);
     for (const one of asked) {
       if (typeof one.who === "string" || anywhere.has(one.route)) continue;
       const { status } = await call(one, cookie);

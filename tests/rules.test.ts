@@ -343,6 +343,7 @@ describe("migrations", () => {
       "004-trust",
       "005-evidence-by-unit",
       "006-pictures",
+      "007-devices",
     ]);
   });
 });

@@ -16,6 +16,7 @@ class Server {
   refuse: (event: InspectionEvent) => string | undefined = () => undefined;
   calls = 0;
   head = head;
+  signedIn = true;
 
   readonly fetch = async (_path: string, init: RequestInit): Promise<Response> => {
     this.calls += 1;
@@ -29,7 +30,8 @@ class Server {
       this.events.set(event.id, event);
       return { id: event.id, index, status };
     });
-    return new Response(JSON.stringify({ results, tagsRaised: [], head: this.head }), { status: 200 });
+    const { head, signedIn } = this;
+    return new Response(JSON.stringify({ results, tagsRaised: [], head, signedIn }), { status: 200 });
   };
 }
 
@@ -40,7 +42,13 @@ let inspectionId: string;
 const logs: InspectionLog[] = [];
 
 async function openLog(fromServer: readonly InspectionEvent[] = []): Promise<InspectionLog> {
-  const log = new InspectionLog(inspectionId, fromServer, head, () => Date.parse("2026-03-02T05:40:00Z"));
+  const log = new InspectionLog(
+    inspectionId,
+    fromServer,
+    head,
+    () => Date.parse("2026-03-02T05:40:00Z"),
+    async () => undefined,
+  );
   logs.push(log);
   await log.open();
   await log.send();
@@ -81,6 +89,19 @@ describe("the device's log", () => {
     const held = inOrder([...server.events.values()]);
     expect(held.map((e) => e.seq)).toEqual([1, 2, 3, 4, 5]);
     expect(held.slice(1).map((e) => e.follows)).toEqual(held.slice(0, -1).map((e) => e.id));
+    expect(log.snapshot()).toMatchObject({ toSend: 0, link: "sent" });
+  });
+
+  it("whose session has ended is sent all the same, and asks for one", async () => {
+    server.signedIn = false;
+    const log = await openLog();
+    await log.add([fine("a")]);
+    await settled(log);
+    expect(server.events.size).toBe(1);
+    await log.add([fine("b")]);
+    await vi.waitFor(() => expect(log.snapshot()).toMatchObject({ toSend: 0, link: "signed_out" }));
+    server.signedIn = true;
+    await settled(log);
     expect(log.snapshot()).toMatchObject({ toSend: 0, link: "sent" });
   });
 

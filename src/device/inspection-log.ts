@@ -1,6 +1,8 @@
 import canonicalize from "canonicalize";
+import Dexie from "dexie";
 import { type EventBody, eventSchemaVersion, type InspectionEvent, type Saw } from "@/core/record/events";
 import { inOrder } from "@/core/record/order";
+import type { Signer } from "./keys";
 import { deviceId, type KeptEvent, localStore } from "./local-store";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, tryAgain } from "./send-json";
@@ -49,6 +51,7 @@ export class InspectionLog {
     private readonly fromServer: readonly InspectionEvent[],
     private saw: Saw,
     private readonly nowMs: () => number,
+    private readonly sign: Signer,
   ) {
     this.state = { ...this.state, events: inOrder(fromServer) };
   }
@@ -105,33 +108,30 @@ export class InspectionLog {
       const served = this.fromServer.filter((e) => e.deviceId === device);
       let seq = Math.max(0, ...mine.map((k) => k.seq), ...served.map((e) => e.seq));
       let follows = inOrder([...this.fromServer, ...kept.map((k) => k.event)]).at(-1)?.id ?? null;
-      const rows: KeptEvent[] = bodies.map((body) => {
+      const events = bodies.map((body) => {
         seq += 1;
-        const id = crypto.randomUUID();
-        const base = {
-          schema: eventSchemaVersion,
-          id,
-          inspectionId: this.inspectionId,
-          deviceId: device,
-          seq,
-          follows,
-          at,
-          saw: this.saw,
-        };
-        follows = id;
-        return {
-          id,
-          inspectionId: this.inspectionId,
-          deviceId: device,
-          seq,
-          state: "to_send",
-          event: { ...base, ...body } as InspectionEvent,
-        };
+        const event = { ...this.base(device, seq, follows, at), ...body } as InspectionEvent;
+        follows = event.id;
+        return event;
       });
-      await table.bulkAdd(rows);
+      await table.bulkAdd(await Dexie.waitFor(Promise.all(events.map((event) => this.toSend(event)))));
     });
     await this.refresh();
     void this.send();
+  }
+
+  private base(device: string, seq: number, follows: string | null, at: string) {
+    const { inspectionId, saw } = this;
+    const id = crypto.randomUUID();
+    const schema: typeof eventSchemaVersion = eventSchemaVersion;
+    return { schema, id, inspectionId, deviceId: device, seq, follows, at, saw };
+  }
+
+  /** An event as it is kept until it is sent: signed by whoever makes it. */
+  private async toSend(event: InspectionEvent): Promise<KeptEvent> {
+    const { id, inspectionId, deviceId: device, seq } = event;
+    const signed = await this.sign("event", event);
+    return { id, inspectionId, deviceId: device, seq, event, state: "to_send", ...(signed && { signed }) };
   }
 
   /** Sends what is waiting. One sender at a time; without a signal it tries again by itself. */
@@ -140,13 +140,14 @@ export class InspectionLog {
   }
 
   private async sendAll(): Promise<void> {
+    let link: Link = "sent";
     for (;;) {
       const waiting = (await this.kept())
         .filter((k) => k.state === "to_send")
         .sort((a, b) => a.seq - b.seq)
         .slice(0, batchSize);
       if (waiting.length === 0) {
-        await this.refresh({ link: "sent", detail: undefined });
+        await this.refresh({ link, detail: undefined });
         return;
       }
       await this.refresh({ link: tryAgain(this.state.link) ? this.state.link : "sending" });
@@ -156,7 +157,8 @@ export class InspectionLog {
         this.sender.later(answer.link);
         return;
       }
-      const { tags, head } = answer.data;
+      const { tags, head, signedIn } = answer.data;
+      link = signedIn ? "sent" : "signed_out";
       this.publish({
         tags: [...this.state.tags, ...tags],
         behind: this.state.behind || head.position > this.saw.position,
@@ -172,27 +174,10 @@ export class InspectionLog {
     const { events: table } = localStore();
     const kept = await table.get(id);
     if (kept === undefined || kept.state !== "held") return;
-    const { seq, follows, inspectionId, deviceId: device } = kept.event;
-    const mark = crypto.randomUUID();
-    await table.add({
-      id: mark,
-      inspectionId,
-      deviceId: device,
-      seq,
-      state: "to_send",
-      event: {
-        schema: eventSchemaVersion,
-        id: mark,
-        inspectionId,
-        deviceId: device,
-        seq,
-        follows,
-        at: new Date(this.nowMs()).toISOString(),
-        saw: this.saw,
-        type: "changed",
-        step: withdrawnStep(id),
-      },
-    });
+    const { seq, follows, deviceId: device } = kept.event;
+    const at = new Date(this.nowMs()).toISOString();
+    const base = this.base(device, seq, follows, at);
+    await table.add(await this.toSend({ ...base, type: "changed", step: withdrawnStep(id) }));
     await this.refresh();
     void this.send();
   }

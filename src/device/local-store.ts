@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable, type Table } from "dexie";
+import type { DeviceSignature } from "@/contract/signed";
 import type { WalkData } from "@/contract/walk";
 import type { Signature } from "@/core/decision/sealed";
 import type { InspectionEvent } from "@/core/record/events";
@@ -11,6 +12,8 @@ export interface KeptEvent {
   readonly deviceId: string;
   readonly seq: number;
   readonly event: InspectionEvent;
+  /** By the key of whoever made it; none where they have no key here. */
+  readonly signed?: DeviceSignature;
   /** `held`: the server could not take it; it is kept there and here, and the unit is held until somebody looks. */
   readonly state: "to_send" | "sent" | "held";
   readonly problem?: string;
@@ -23,6 +26,7 @@ export interface KeptTag {
   readonly reason: string;
   readonly note?: string;
   readonly madeAt: string;
+  readonly signed?: DeviceSignature;
 }
 
 /** All a walk needs to be opened without a signal. Its events are kept by themselves. */
@@ -38,15 +42,24 @@ export interface KeptWalk {
   readonly clockOffsetMs: number;
 }
 
+/** A person's key on this device, its private half locked by what their PIN opens. */
+export interface WrappedKey {
+  /** SHA-256 of the public half. */
+  readonly id: string;
+  readonly publicKey: string;
+  readonly iv: Uint8Array;
+  readonly wrapped: Uint8Array;
+}
+
 /** Somebody who has signed in on this device with a signal, and may do so without one. */
 export interface Enrolment {
   readonly badge: string;
   readonly personId: string;
   readonly name: string;
-  /** PBKDF2 over the PIN: what it takes to try one PIN here. */
+  /** PBKDF2 over the PIN locks the key: what it takes to try one PIN here. */
   readonly salt: Uint8Array;
   readonly iterations: number;
-  readonly derived: Uint8Array;
+  readonly key: WrappedKey;
   /** Wrong PINs in a row, and when the last was tried. */
   readonly failures: number;
   readonly lastFailureMs: number;
@@ -58,6 +71,7 @@ export interface SignedWalk {
   readonly eventCount: number;
   readonly eventsHash: string;
   readonly signature: Signature;
+  readonly signed?: DeviceSignature;
 }
 
 /** A signature on this device, until the server has sealed what it covers, and what became of it. */
@@ -82,7 +96,15 @@ export interface KeptPicture {
   readonly sent: number;
   /** A `draft` is named by no answer yet: it is not sent, and may be taken away. */
   readonly state: "draft" | "to_send" | "sent" | "refused";
+  readonly signed?: DeviceSignature;
   readonly problem?: string;
+}
+
+/** The key of whoever is here: it signs and cannot be taken away. */
+export interface KeyInUse {
+  readonly personId: string;
+  readonly id: string;
+  readonly key: CryptoKey;
 }
 
 class LocalStore extends Dexie {
@@ -91,6 +113,7 @@ class LocalStore extends Dexie {
   declare walks: EntityTable<KeptWalk, "id">;
   declare enrolments: EntityTable<Enrolment, "badge">;
   declare signatures: EntityTable<KeptSignature, "inspectionId">;
+  declare keysInUse: EntityTable<KeyInUse, "personId">;
   declare pictures: Table<KeptPicture, [inspectionId: string, hash: string]>;
 
   constructor() {
@@ -114,6 +137,10 @@ class LocalStore extends Dexie {
     this.version(4).stores({
       pictures: "[inspectionId+hash], [inspectionId+hash+state], [inspectionId+state], state",
     });
+    // Who was enrolled before there were keys signs in once more with a signal.
+    this.version(5)
+      .stores({ keysInUse: "personId" })
+      .upgrade((change) => change.table("enrolments").clear());
   }
 }
 

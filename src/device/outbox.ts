@@ -1,5 +1,8 @@
+import { barePlate, type DeviceSignature, type SignedContents } from "@/contract/signed";
+import { signerOf } from "./keys";
 import { type KeptTag, localStore } from "./local-store";
 import { countPictures, sendPictures } from "./pictures/send";
+import { present } from "./present";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
 import { Sender } from "./sender";
@@ -60,7 +63,11 @@ export class Outbox {
   }
 
   /** Keeps a tag-out and sends it at once. It is never lost: where it cannot be sent now, it is sent before all else. */
-  async tagOut(tag: KeptTag): Promise<TagAnswer> {
+  async tagOut(asked: Omit<KeptTag, "signed">): Promise<TagAnswer> {
+    const { id, plate, reason, note } = asked;
+    const said = { id, plate: barePlate(plate), reason, ...(note === undefined ? {} : { note }) };
+    const signed = await signedHere(said);
+    const tag: KeptTag = { ...asked, ...(signed && { signed }) };
     const kept = await localStore()
       .tags.put(tag)
       .then(
@@ -75,11 +82,12 @@ export class Outbox {
     return answer;
   }
 
-  private async sendTag({ id, plate, reason, note }: KeptTag): Promise<TagAnswer> {
+  private async sendTag({ id, plate, reason, note, signed }: KeptTag): Promise<TagAnswer> {
     const answer = await sendJson<{ number?: string }>(`/api/units/${encodeURIComponent(plate)}/tags`, {
       id,
       reason,
       ...(note === undefined ? {} : { note }),
+      ...(signed && { signed }),
     });
     if (answer.link !== "sent") return { kind: "kept", link: answer.link, detail: answer.detail };
     await localStore().tags.delete(id);
@@ -107,14 +115,14 @@ export class Outbox {
     for (const inspectionId of await this.waitingInspections()) {
       const answer = await this.sendInspection(inspectionId);
       if (answer.link !== "sent") last = answer;
-      if (tryAgain(answer.link) || answer.link === "signed_out") break;
+      if (tryAgain(answer.link)) break;
     }
     if (!tryAgain(last.link)) {
       const signed = await sendSignatures();
       if (signed.link !== "sent") last = signed;
     }
     // Last of all: what was found holds without its pictures.
-    if (!tryAgain(last.link) && last.link !== "signed_out") {
+    if (!tryAgain(last.link)) {
       const pictured = await sendPictures();
       if (pictured.link !== "sent") last = pictured;
     }
@@ -165,6 +173,15 @@ export class Outbox {
 
   close(): void {
     this.sender.close();
+  }
+}
+
+/** By whoever is here, where a key of theirs is: a tag-out waits for neither. */
+async function signedHere(said: SignedContents["tag"]): Promise<DeviceSignature | undefined> {
+  try {
+    return await signerOf(present()?.personId)("tag", said);
+  } catch {
+    return undefined;
   }
 }
 

@@ -1,4 +1,5 @@
 import { idleMinutes } from "@/contract/session";
+import { layDown } from "./keys";
 
 /** Who is at this tablet, as far as it can tell by itself. */
 export interface Present {
@@ -30,7 +31,10 @@ export function present(): Present | undefined {
 }
 
 /** Signed out, or left alone too long. */
-export const leave = (): void => localStorage.removeItem(place);
+export function leave(): void {
+  localStorage.removeItem(place);
+  void layDown();
+}
 
 const keep = (kept: Kept): void => localStorage.setItem(place, JSON.stringify(kept));
 

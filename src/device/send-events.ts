@@ -9,6 +9,8 @@ export interface Taken {
   readonly tags: readonly string[];
   /** The head of the unit's ledger on the server. */
   readonly head: Saw;
+  /** Whether they came in a session of whoever made them: else their signatures alone spoke for them. */
+  readonly signedIn: boolean;
 }
 
 interface ServerAnswer {
@@ -20,6 +22,7 @@ interface ServerAnswer {
   }[];
   readonly tagsRaised: readonly string[];
   readonly head: Saw;
+  readonly signedIn?: boolean;
 }
 
 /** Sends kept events of one inspection in one batch and notes in the device's store what became of each. */
@@ -29,9 +32,10 @@ export async function sendEvents(
 ): Promise<Answer<Taken>> {
   const answer = await sendJson<ServerAnswer>(`/api/inspections/${inspectionId}/events`, {
     events: waiting.map((kept) => kept.event),
+    signed: waiting.map((kept) => kept.signed ?? null),
   });
   if (answer.link !== "sent") return answer;
-  const { results, tagsRaised, head } = answer.data;
+  const { results, tagsRaised, head, signedIn = true } = answer.data;
   const { events: table } = localStore();
   for (const { index, status, problem } of results) {
     const kept = waiting[index];
@@ -40,5 +44,5 @@ export async function sendEvents(
   }
   // An event without an answer is still owed; asking again at once would ask for ever.
   if (results.length < waiting.length) return { link: "server_trouble" };
-  return { link: "sent", data: { tags: tagsRaised, head } };
+  return { link: "sent", data: { tags: tagsRaised, head, signedIn } };
 }

@@ -1,3 +1,4 @@
+import { type DeviceSignature, signedHeader } from "@/contract/signed";
 /** How a sending ended. Each asks something else of a person (see the messages under `link`). */
 export type Link = "sent" | "sending" | "no_signal" | "signed_out" | "refused" | "server_trouble";
 
@@ -20,8 +21,15 @@ export const sendJson = <T>(path: string, body: unknown): Promise<Answer<T>> =>
   });
 
 /** Puts bytes and tells apart why they did not arrive. Never throws. */
-export const putBytes = <T>(path: string, body: Blob): Promise<Answer<T>> =>
-  asked(path, { method: "PUT", headers: { "content-type": "application/octet-stream" }, body });
+export const putBytes = <T>(path: string, body: Blob, signed?: DeviceSignature): Promise<Answer<T>> =>
+  asked(path, {
+    method: "PUT",
+    headers: {
+      "content-type": "application/octet-stream",
+      ...(signed && { [signedHeader]: signed }),
+    },
+    body,
+  });
 
 /** Reads JSON and tells apart why none came. Never throws. */
 export const getJson = <T>(path: string): Promise<Answer<T>> => asked(path, { cache: "no-store" });

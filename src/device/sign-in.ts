@@ -1,5 +1,7 @@
 import type { SignedInAnswer } from "@/contract/session";
+import type { NewDeviceKey } from "@/contract/signed";
 import { enrol, unlock } from "./enrolment";
+import { deviceId } from "./local-store";
 import { arrive, leave, type Present } from "./present";
 import { sendJson, tryAgain } from "./send-json";
 
@@ -18,7 +20,11 @@ export async function signIn(badge: string, pin: string): Promise<SignedIn> {
     const person = { personId: id, name };
     arrive(person);
     // Where this browser cannot keep it, the tablet asks for a signal the next time; nobody is kept out for it now.
-    await enrol(badge, pin, person).catch(() => undefined);
+    await enrol(badge, pin, person).then(
+      ({ publicKey }) =>
+        sendJson("/api/devices/keys", { deviceId: deviceId(), publicKey } satisfies NewDeviceKey),
+      () => undefined,
+    );
     return { kind: "here", person };
   }
   if (!tryAgain(answer.link))

@@ -10,6 +10,7 @@ const walk: SignedWalk = {
   eventsHash: "b".repeat(64),
   signature: { kind: "typed", name: "R. Oake" },
 };
+const of = (id: string, plate: string) => ({ id, plate, person: { id: "p-1", name: "R. Oake" } });
 const owed = (inspectionId: string): KeptEvent => ({
   id: `e-${inspectionId}`,
   inspectionId,
@@ -44,7 +45,7 @@ const became = async (id: string) => (await localStore().signatures.get(id))?.be
 describe("a signature kept on the device", () => {
   it("goes after all it covers, and not while any of that waits", async () => {
     await localStore().events.add(owed("w-1"));
-    await sign("w-1", "LM-05", walk);
+    await sign(of("w-1", "LM-05"), walk);
     await sendSignatures();
     expect(calls).toEqual([]);
     const box = new Outbox();
@@ -57,7 +58,7 @@ describe("a signature kept on the device", () => {
 
   it("outlives a lost signal, and is on every page until it is sent", async () => {
     answer = () => "no network";
-    await sign("w-1", "LM-05", walk);
+    await sign(of("w-1", "LM-05"), walk);
     const box = new Outbox();
     await box.send();
     expect(box.snapshot()).toMatchObject({ signatures: [{ id: "w-1", plate: "LM-05" }], link: "no_signal" });
@@ -66,8 +67,8 @@ describe("a signature kept on the device", () => {
   });
 
   it("refused says why and stays for a person; the others go on", async () => {
-    await sign("a", "LM-05", walk);
-    await sign("b", "LM-06", walk);
+    await sign(of("a", "LM-05"), walk);
+    await sign(of("b", "LM-06"), walk);
     answer = (path) =>
       path.endsWith("/a/sign")
         ? { status: 409, body: { detail: "events are missing" } }
@@ -81,14 +82,14 @@ describe("a signature kept on the device", () => {
   });
 
   it("waits for whoever signed while somebody else is signed in", async () => {
-    await sign("w-1", "LM-05", walk);
+    await sign(of("w-1", "LM-05"), walk);
     answer = () => ({ status: 403, body: { type: "/problems/not-yours", detail: "expected who began it" } });
     await sendSignatures();
     expect(await became("w-1")).toEqual({ kind: "waits" });
   });
 
   it("whose answer was lost on the way is found sealed", async () => {
-    await sign("w-1", "LM-05", walk);
+    await sign(of("w-1", "LM-05"), walk);
     answer = (path) =>
       path.endsWith("/sign")
         ? { status: 409, body: { detail: "already signed" } }
@@ -98,7 +99,7 @@ describe("a signature kept on the device", () => {
   });
 
   it("taken back while it is sent is not put there again", async () => {
-    await sign("w-1", "LM-05", walk);
+    await sign(of("w-1", "LM-05"), walk);
     answer = () => ({ status: 409, body: { detail: "something came in meanwhile" } });
     const sending = sendSignatures();
     await unsign("w-1");

@@ -1,12 +1,25 @@
 import { liveQuery } from "dexie";
-import type { WalkAnswer } from "@/contract/walk";
+import type { WalkAnswer, WalkData } from "@/contract/walk";
 import type { Outcome } from "@/core/vocabulary/outcomes";
+import { signerOf } from "./keys";
 import { type KeptSignature, localStore, type SignedWalk } from "./local-store";
 import { getJson, type Link, sendJson } from "./send-json";
 
 /** Keeps a signature before anything is sent: it outlives the page, and is sent once all it covers is. */
-export const sign = (inspectionId: string, plate: string, walk: SignedWalk): Promise<unknown> =>
-  localStore().signatures.put({ inspectionId, plate, walk, became: { kind: "waits" } });
+export async function sign(
+  { id: inspectionId, plate, person }: Pick<WalkData, "id" | "plate" | "person">,
+  walk: Omit<SignedWalk, "signed">,
+): Promise<void> {
+  const { outcome, eventCount, eventsHash } = walk;
+  const signed = await signerOf(person.id)("seal", { inspectionId, outcome, eventCount, eventsHash });
+  const became = { kind: "waits" } as const;
+  await localStore().signatures.put({
+    inspectionId,
+    plate,
+    walk: { ...walk, ...(signed && { signed }) },
+    became,
+  });
+}
 
 /** Takes back a signature that has not been sealed: the walk goes on. */
 export const unsign = (inspectionId: string): Promise<void> => localStore().signatures.delete(inspectionId);
@@ -26,6 +39,7 @@ export const openSignatures = async (): Promise<readonly KeptSignature[]> =>
 
 /** Sends each signature that waits once all it covers has been sent. Gives why it stopped, or that all went. */
 export async function sendSignatures(): Promise<{ readonly link: Link; readonly detail?: string }> {
+  let last: { link: Link; detail?: string } = { link: "sent" };
   for (const kept of await openSignatures()) {
     if (kept.became.kind !== "waits") continue;
     const { inspectionId } = kept;
@@ -38,6 +52,9 @@ export async function sendSignatures(): Promise<{ readonly link: Link; readonly 
     if (answer.link === "sent") {
       const { outcome, shownOutcome } = answer.data;
       await noted(kept, { kind: "sealed", outcome, shownOutcome });
+    } else if (answer.link === "signed_out") {
+      // It carries no key of its person: it waits for them, and the others do not.
+      last = answer;
     } else if (answer.link !== "refused") {
       return answer;
     } else if (answer.problem === "not-yours") {
@@ -48,7 +65,7 @@ export async function sendSignatures(): Promise<{ readonly link: Link; readonly 
       await noted(kept, { kind: "refused", detail: answer.detail ?? "" });
     }
   }
-  return { link: "sent" };
+  return last;
 }
 
 /** An answer may be lost on the way: what was sealed then is not refused now. */

@@ -39,8 +39,6 @@ const base = {
   id: z.uuid(),
   inspectionId: z.uuid(),
   deviceId: text(64).min(1),
-  /** The key this device signs with, once devices have keys. */
-  deviceKey: text(100).optional(),
   seq: z.number().int().min(1).max(2_147_483_647),
   follows: z.uuid().nullable(),
   at: z.iso.datetime(),

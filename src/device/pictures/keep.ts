@@ -1,4 +1,5 @@
 import { wrap } from "comlink";
+import type { Signer } from "../keys";
 import { localStore } from "../local-store";
 import { sha256 } from "../sha256";
 import { shrink } from "./shrink";
@@ -23,16 +24,24 @@ export const dropDraft = async (inspectionId: string, hash: string): Promise<voi
   await localStore().pictures.where({ inspectionId, hash, state: "draft" }).delete();
 };
 
-/** Has pictures sent that an answer is about to name. Gives whether this device could note it. */
-export const sendOnceNamed = (inspectionId: string, hashes: readonly string[]): Promise<boolean> =>
-  localStore()
-    .pictures.where({ inspectionId, state: "draft" })
-    .filter(({ hash }) => hashes.includes(hash))
-    .modify({ state: "to_send" })
-    .then(
-      () => true,
-      () => false,
-    );
+/** Has pictures sent that an answer is about to name, signed by its person. Gives whether this device could note it. */
+export async function sendOnceNamed(
+  inspectionId: string,
+  hashes: readonly string[],
+  sign: Signer,
+): Promise<boolean> {
+  try {
+    for (const hash of hashes) {
+      const signed = await sign("picture", { inspectionId, hash });
+      await localStore()
+        .pictures.where({ inspectionId, hash, state: "draft" })
+        .modify({ state: "to_send", ...(signed && { signed }) });
+    }
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 /** A picture this device still has. */
 export const keptPicture = async (inspectionId: string, hash: string): Promise<Blob | undefined> =>

@@ -103,7 +103,7 @@ describe("pictures that wait", () => {
     await sendPictures();
     expect(server.have.size).toBe(0);
     await dropDraft("walk", dropped);
-    expect(await sendOnceNamed("walk", [named])).toBe(true);
+    expect(await sendOnceNamed("walk", [named], async () => undefined)).toBe(true);
     await dropDraft("walk", named);
     await sendPictures();
     expect([...server.have.keys()]).toEqual([named]);

@@ -14,7 +14,7 @@ export async function sendPictures(): Promise<{ readonly link: Link; readonly de
   for (const picture of await localStore().pictures.where({ state: "to_send" }).toArray()) {
     const answer = await sendPicture(picture);
     if (answer.link !== "sent") last = answer;
-    if (tryAgain(answer.link) || answer.link === "signed_out") return answer;
+    if (tryAgain(answer.link)) return answer;
   }
   return last;
 }
@@ -24,7 +24,11 @@ async function sendPicture({ hash, inspectionId, bytes, ...kept }: KeptPicture) 
   let from = kept.sent;
   for (;;) {
     const path = `/api/inspections/${inspectionId}/pictures/${hash}?from=${from}&size=${bytes.size}`;
-    const answer = await putBytes<PictureTaken>(path, bytes.slice(from, from + pictureLimits.chunkBytes));
+    const answer = await putBytes<PictureTaken>(
+      path,
+      bytes.slice(from, from + pictureLimits.chunkBytes),
+      kept.signed,
+    );
     if (answer.link !== "sent") {
       // Another person's walk waits for its person; what is no picture to the server waits for somebody to say so.
       if (answer.link === "refused" && answer.problem !== "not-yours")

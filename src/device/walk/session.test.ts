@@ -48,13 +48,14 @@ class SlowPlanner implements WalkPlanner {
   close(): void {}
 }
 
+const unsigned = async () => undefined;
 let opened: InspectionSession[] = [];
 
 async function open() {
   const data = walkOf(sheet, { id: randomUUID() });
   const planner = new SlowPlanner(data);
-  const log = new InspectionLog(data.id, [], data.head, () => startMs);
-  const session = new InspectionSession(data, log, planner);
+  const log = new InspectionLog(data.id, [], data.head, () => startMs, unsigned);
+  const session = new InspectionSession(data, log, planner, unsigned);
   opened.push(session);
   await session.open();
   return { session, planner, data };
@@ -190,11 +191,11 @@ describe("an inspection's session", () => {
         return Response.json({ facts: { ...data.facts, holds: ["T-0009"] }, head });
       return Response.json({ results: [{ index: 0, status: "accepted" }], tagsRaised: [], head });
     });
-    const log = new InspectionLog(data.id, [], data.head, () => startMs);
+    const log = new InspectionLog(data.id, [], data.head, () => startMs, unsigned);
     await log.add([{ type: "changed", step: said.people(1) }]);
     const planner = new SlowPlanner(data);
     planner.slow = true;
-    const session = new InspectionSession(data, log, planner);
+    const session = new InspectionSession(data, log, planner, unsigned);
     opened.push(session);
     const opening = session.open();
     await vi.waitFor(() => expect(log.snapshot().behind).toBe(true));

@@ -12,6 +12,7 @@ import { planFrom } from "@/core/underway/outline";
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { InspectionLog, LogState } from "../inspection-log";
 import { keepFacts } from "../kept-walks";
+import type { Signer } from "../keys";
 import { live } from "../live";
 import { sendOnceNamed } from "../pictures/keep";
 import { getJson } from "../send-json";
@@ -66,6 +67,7 @@ export class InspectionSession {
     private readonly data: WalkData,
     private readonly log: InspectionLog,
     private readonly planner: WalkPlanner,
+    private readonly sign: Signer,
   ) {
     this.facts = data.facts;
     this.input = inputOf(data);
@@ -113,7 +115,7 @@ export class InspectionSession {
     if (events.length === 0) return "kept";
     // What the answer names is to be sent, before the answer names it.
     const pictures = action.act === "found" ? (action.result.pictures ?? []) : [];
-    if (pictures.length > 0 && !(await sendOnceNamed(this.data.id, pictures))) return "not_kept";
+    if (pictures.length > 0 && !(await sendOnceNamed(this.data.id, pictures, this.sign))) return "not_kept";
     return (await this.log.add(events)) ? "kept" : "not_kept";
   }
 

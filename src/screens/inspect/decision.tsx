@@ -45,7 +45,7 @@ export function DecisionView({
     setBusy(true);
     await session.send();
     const covered = await session.covered();
-    await sign(data.id, data.plate, { outcome: decision.outcome, ...covered, signature });
+    await sign(data, { outcome: decision.outcome, ...covered, signature });
     await sendSignatures();
     setBusy(false);
     void outbox().send();

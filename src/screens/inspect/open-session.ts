@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { InspectionLog } from "@/device/inspection-log";
+import { signerOf } from "@/device/keys";
 import { walkIsOpen } from "@/device/open-walks";
 import { outbox } from "@/device/outbox";
 import { plannerOf } from "@/device/walk/planner";
@@ -14,8 +15,9 @@ export function useSession(data: InspectData): InspectionSession | undefined {
   const [session, setSession] = useState<InspectionSession>();
   useEffect(() => {
     const offsetMs = data.nowMs - Date.now();
-    const log = new InspectionLog(data.id, data.events, data.head, () => Date.now() + offsetMs);
-    const opening = new InspectionSession(data, log, plannerOf(inputOf(data)));
+    const sign = signerOf(data.person.id);
+    const log = new InspectionLog(data.id, data.events, data.head, () => Date.now() + offsetMs, sign);
+    const opening = new InspectionSession(data, log, plannerOf(inputOf(data)), sign);
     let left = false;
     outbox().leaveTo(data.id);
     void opening.open().then(() => {

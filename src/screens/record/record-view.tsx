@@ -23,6 +23,8 @@ export interface RecordData {
   readonly position: number;
   readonly recordedAtMs: number;
   readonly document: SealedDocument;
+  /** The device whose key signed it, where one did. */
+  readonly device: string | undefined;
   /** Pictures of it that have come whole, by hash. */
   readonly pictures: readonly string[];
 }
@@ -98,6 +100,9 @@ export function RecordView({
             <path d={document.signature.path} fill="none" stroke="var(--ink)" strokeWidth="2.5" />
           </svg>
         )}
+        <p className="text-ink2">
+          {record.device === undefined ? t("record.noKey") : t("record.key", { device: record.device })}
+        </p>
         <div className="mt-5 flex flex-wrap gap-3">
           <a className={buttonLook("small")} href={`/records/${record.inspectionId}/pdf`}>
             {t("record.pdf")}

@@ -7,6 +7,7 @@ import { Button, buttonLook } from "@/kit/button";
 import { TextField } from "@/kit/field";
 import { send } from "../send";
 import { dayAndClock } from "../states";
+import { type TabletRow, Tablets, type WaitingRow } from "./tablets";
 
 export interface KeyRow {
   readonly id: string;
@@ -18,14 +19,18 @@ export interface KeyRow {
   readonly lastUsedAtMs: number | undefined;
 }
 
-/** The owner's settings: machine sheets, and the keys other programs come with. */
+/** The owner's settings: machine sheets, tablets, and the keys other programs come with. */
 export function SettingsView({
   mine,
   keys,
+  tablets,
+  waiting,
   offsetMin,
 }: {
   mine: boolean;
   keys: readonly KeyRow[];
+  tablets: readonly TabletRow[];
+  waiting: readonly WaitingRow[];
   offsetMin: number;
 }) {
   const t = useTranslations();
@@ -39,7 +44,14 @@ export function SettingsView({
           {t("sheets.open")}
         </Link>
       </section>
-      {mine ? <Keys keys={keys} offsetMin={offsetMin} /> : <p>{t("settings.notYours")}</p>}
+      {mine ? (
+        <>
+          <Tablets tablets={tablets} waiting={waiting} offsetMin={offsetMin} />
+          <Keys keys={keys} offsetMin={offsetMin} />
+        </>
+      ) : (
+        <p>{t("settings.notYours")}</p>
+      )}
     </div>
   );
 }

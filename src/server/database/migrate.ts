@@ -13,6 +13,7 @@ import * as plan from "./migrations/003-plan";
 import * as trust from "./migrations/004-trust";
 import * as evidenceByUnit from "./migrations/005-evidence-by-unit";
 import * as pictures from "./migrations/006-pictures";
+import * as devices from "./migrations/007-devices";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -22,6 +23,7 @@ const provider: MigrationProvider = {
     "004-trust": trust as unknown as Migration,
     "005-evidence-by-unit": evidenceByUnit as unknown as Migration,
     "006-pictures": pictures as unknown as Migration,
+    "007-devices": devices as unknown as Migration,
   }),
 };
 

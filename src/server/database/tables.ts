@@ -135,6 +135,27 @@ export interface Database {
     payload: Json<Record<string, unknown>>;
     personId: string;
     receivedAt: Time;
+    signed: ColumnType<string | null, string | undefined, never>;
+  };
+  deviceKey: {
+    id: string;
+    personId: string;
+    deviceId: string;
+    publicKey: Buffer;
+    registeredAt: Time;
+    signature: string;
+  };
+  deviceRevocation: { deviceId: string; revokedBy: string; revokedAt: Time; why: string };
+  quarantine: {
+    id: string;
+    inspectionId: string;
+    deviceId: string;
+    body: Json<unknown>;
+    hash: string;
+    receivedAt: Time;
+    decidedBy: string | null;
+    decidedAt: Time | null;
+    taken: boolean | null;
   };
   catalogueSeen: { one: boolean; version: number };
   sealedText: { digest: string; unitId: string; salt: string; content: Json<unknown> };
@@ -242,6 +263,7 @@ export interface Database {
     raisedBy: string;
     raisedAt: Time;
     raw: Json<unknown> | null;
+    signed: ColumnType<string | null, string | undefined, never>;
     /** The sheet of the unit when the tag was raised; written by the database. */
     sheetVersionId: Generated<string | null>;
   };

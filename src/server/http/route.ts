@@ -4,7 +4,7 @@ import { siteOfKey } from "@/server/api/keys";
 import { now } from "@/server/clock";
 import { database } from "@/server/database/database";
 import { log } from "@/server/log";
-import { type SignedIn, whoIs } from "@/server/people/session";
+import { notSignedIn, type SignedIn, whoIs } from "@/server/people/session";
 import { Problem } from "./problem";
 import { inWords } from "./problem-words";
 
@@ -22,12 +22,7 @@ type Context<P> = { params: Promise<P> };
 export function route<P = Record<string, never>>(handler: Handler<Call<P>>) {
   return openRoute<P>(async (call) => {
     const person = await whoIs(call.request.headers, call.at);
-    if (person === undefined)
-      throw new Problem(
-        401,
-        "sign-in",
-        "you are not signed in, or the tablet was left alone too long; sign in again, nothing entered is lost",
-      );
+    if (person === undefined) throw notSignedIn();
     return handler({ ...call, person });
   });
 }
@@ -99,8 +94,12 @@ function unforeseen(error: unknown, request: Request): Problem {
 }
 
 /** The request's JSON body in the form of a schema, or a problem that names what is wrong by path. */
-export async function bodyOf<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
-  const parsed = schema.safeParse(await jsonOf(request));
+export const bodyOf = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> =>
+  inForm(await jsonOf(request), schema);
+
+/** JSON in the form of a schema, or a problem that names what is wrong by path. */
+export function inForm<T>(json: unknown, schema: z.ZodType<T>): T {
+  const parsed = schema.safeParse(json);
   if (parsed.success) return parsed.data;
   const errors = parsed.error.issues.map((issue) => ({ path: issue.path.join("."), message: issue.message }));
   throw new Problem(400, "bad-input", errors.map((e) => `${e.path || "body"}: ${e.message}`).join("; "), {

@@ -1,8 +1,9 @@
 import type { Scope } from "@/core/vocabulary/scope";
 import type { Db } from "@/server/database/database";
+import type { DeviceKey } from "@/server/devices/keys";
 import { Problem } from "@/server/http/problem";
 import type { Right } from "@/server/people/roles";
-import { missingRight, type SignedIn } from "@/server/people/session";
+import { missingRight, notSignedIn, personById, type SignedIn } from "@/server/people/session";
 
 /** What a person must hold to make an inspection of this scope. */
 export const rightFor = (scope: Scope["kind"]): Right =>
@@ -57,3 +58,28 @@ export async function requireOwnInspection(db: Db, id: string, person: SignedIn)
   const refusal = await refusalOf(db, id, person);
   if (refusal !== undefined) throw refusal;
 }
+
+/**
+ * In whose name something of an inspection is taken: of whoever's key signed it, whoever brings it, or of whoever is
+ * signed in. Refuses where the inspection is not theirs.
+ */
+export async function inWhoseName(
+  db: Db,
+  id: string,
+  signedBy: DeviceKey | undefined,
+  session: SignedIn | undefined,
+): Promise<string> {
+  if (signedBy?.revoked) throw revoked();
+  const person = signedBy === undefined ? session : await personById(db, signedBy.personId);
+  if (person === undefined) throw notSignedIn();
+  await requireOwnInspection(db, id, person);
+  return person.id;
+}
+
+/** What a revoked device is told. */
+export const revoked = (): Problem =>
+  new Problem(
+    403,
+    "device-revoked",
+    "this tablet was revoked: what it found holds the unit until somebody looks, the rest waits for the owner; take it to them",
+  );

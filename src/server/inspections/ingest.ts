@@ -1,6 +1,7 @@
 import { sql } from "kysely";
 import type { InspectionEvent, Saw } from "@/core/record/events";
 import type { Db, Trx } from "@/server/database/database";
+import type { Signed } from "@/server/devices/keys";
 import { Problem } from "@/server/http/problem";
 import { append, headOf } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
@@ -11,6 +12,9 @@ import { lockedInspection } from "./locked";
 import { writeGone } from "./matter-events";
 import type { OpenInspection } from "./model";
 import { type BadEvent, isBad, type ReadEvent } from "./read-event";
+
+/** The events of a batch that a device's key has signed, by id. */
+type Signatures = ReadonlyMap<string, Signed>;
 
 export interface EventResult {
   readonly id: string | null;
@@ -40,6 +44,7 @@ export async function ingest(
   personId: string,
   body: unknown,
   at: Date,
+  signed: Signatures = new Map(),
 ): Promise<IngestResult> {
   const heads: Head[] = [];
   const result = await db.transaction().execute(async (trx) => {
@@ -50,8 +55,8 @@ export async function ingest(
       return undefined;
     }
     const taken = inspection.sealed
-      ? await takeLate(trx, inspection, personId, read, at)
-      : await takeOpen(trx, inspection, personId, read, at);
+      ? await takeLate(trx, inspection, personId, read, at, signed)
+      : await takeOpen(trx, inspection, personId, read, at, signed);
     heads.push(...taken.heads);
     const last = taken.heads.at(-1);
     const head =
@@ -97,9 +102,10 @@ async function takeOpen(
   personId: string,
   read: readonly ReadEvent[],
   at: Date,
+  signed: Signatures,
 ): Promise<Taken> {
   const good = uniqueById(read.flatMap((r) => (r.kind === "good" ? [r.event] : [])));
-  const inserted = await insertEvents(trx, inspection, personId, good, at);
+  const inserted = await insertEvents(trx, inspection, personId, good, at, signed);
   const known = await eventsHeld(
     trx,
     inspection.id,
@@ -142,15 +148,18 @@ async function insertEvents(
   personId: string,
   events: readonly InspectionEvent[],
   at: Date,
+  signed: Signatures,
 ): Promise<ReadonlySet<string>> {
   if (events.length === 0) return new Set();
+  const signatures = JSON.stringify(signaturesOf(events, signed, personId));
   const write = async (some: readonly InspectionEvent[]) => {
     await sql`SAVEPOINT events`.execute(trx);
     try {
       // One parameter for all of them: a row each would cost more to say than to write.
       const { rows } = await sql<{ id: string }>`
-        INSERT INTO inspection_event (id, inspection_id, device_id, seq, type, payload, person_id, received_at)
-        SELECT (e->>'id')::uuid, ${inspection.id}, e->>'deviceId', (e->>'seq')::int, e->>'type', e, ${personId}, ${at}
+        INSERT INTO inspection_event (id, inspection_id, device_id, seq, type, payload, person_id, received_at, signed)
+        SELECT (e->>'id')::uuid, ${inspection.id}, e->>'deviceId', (e->>'seq')::int, e->>'type', e, ${personId}, ${at},
+          ${signatures}::jsonb->>(e->>'id')
         FROM jsonb_array_elements(${JSON.stringify(some)}::jsonb) AS e
         ON CONFLICT DO NOTHING RETURNING id`.execute(trx);
       await sql`RELEASE SAVEPOINT events`.execute(trx);
@@ -167,6 +176,15 @@ async function insertEvents(
   for (const event of events) ids.push(...((await write([event])) ?? []));
   return new Set(ids);
 }
+
+/** A person's own signatures of events by id, as they are kept. */
+const signaturesOf = (events: readonly InspectionEvent[], signed: Signatures, personId: string) =>
+  Object.fromEntries(
+    events.flatMap(({ id }) => {
+      const by = signed.get(id);
+      return by?.key.personId === personId ? [[id, by.signed]] : [];
+    }),
+  );
 
 /** A value the database cannot take, as against a database that is away. */
 const refusedByDatabase = (error: unknown): boolean =>
@@ -198,6 +216,7 @@ async function takeLate(
   personId: string,
   read: readonly ReadEvent[],
   at: Date,
+  signed: Signatures,
 ): Promise<Taken> {
   const known = await sealedEventIds(trx, inspection.unitId, inspection.id);
   const late = uniqueById(read.flatMap((r) => (r.kind === "good" ? [r.event] : []))).filter(
@@ -207,7 +226,12 @@ async function takeLate(
   let tagsRaised: readonly string[] = [];
   if (late.length > 0) {
     const { unitId, id: subjectId } = inspection;
-    const document = { by: personId, events: late };
+    const signatures = signaturesOf(late, signed, personId);
+    const document = {
+      by: personId,
+      events: late,
+      ...(Object.keys(signatures).length > 0 && { signed: signatures }),
+    };
     heads.push(...(await append(trx, unitId, [{ unitId, kind: "addendum", subjectId, at, document }])));
     const written = await writeFindings(trx, inspection, personId, late, at);
     heads.push(...written.heads);

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { deviceSignature } from "@/contract/signed";
 import type { Decision } from "@/core/decision/decide";
 import { type Judgement, judge as judgeWalk } from "@/core/decision/judge";
 import { clearanceEndsMs } from "@/core/decision/standing";
@@ -31,7 +32,15 @@ export const signSchema = z.strictObject({
     z.strictObject({ kind: z.literal("typed"), name: z.string().min(2).max(80) }),
     z.strictObject({ kind: z.literal("drawn"), path: z.string().min(4).max(40_000) }),
   ]),
+  /** By the key of whoever signs, on their device. */
+  signed: deviceSignature.optional(),
 });
+
+/** What of a seal a device's key signs. */
+export const signedSeal = (inspectionId: string, wanted: z.infer<typeof signSchema>) => {
+  const { outcome, eventCount, eventsHash } = wanted;
+  return { inspectionId, outcome, eventCount, eventsHash };
+};
 
 export interface Signed {
   readonly outcome: Outcome;
@@ -130,7 +139,7 @@ export function sealEntry(
   personId: string,
   judged: Judged,
   events: readonly InspectionEvent[],
-  signed: Pick<z.infer<typeof signSchema>, "outcome" | "eventsHash" | "signature">,
+  signed: Pick<z.infer<typeof signSchema>, "outcome" | "eventsHash" | "signature" | "signed">,
   at: Date,
 ): Entry {
   const document = {
@@ -152,6 +161,7 @@ export function sealEntry(
     signature: signed.signature,
     eventCount: events.length,
     eventsHash: signed.eventsHash,
+    ...(signed.signed !== undefined && { signed: signed.signed }),
     events: inOrder(events),
   };
   return { unitId: inspection.unitId, kind: "inspection", subjectId: inspection.id, at, document };

@@ -3,6 +3,7 @@ import type { Db } from "@/server/database/database";
 import { canonical, chainHash } from "./append";
 import { notedHeads } from "./heads";
 import { signatureHolds } from "./key";
+import { falselySigned } from "./signed-entries";
 import { alteredTexts } from "./texts";
 
 export interface LedgerBreak {
@@ -72,7 +73,8 @@ export async function verifyLedgers(db: Db): Promise<Verification> {
     const found =
       firstBreak(rows, noted.get(unit.id) ?? []) ??
       (await missingFromLedger(db, unit.id, rows)) ??
-      (await alteredText(db, unit.id, rows));
+      (await alteredText(db, unit.id, rows)) ??
+      (await notByItsPerson(db, unit.plate, rows));
     if (found) breaks.push({ unitId: unit.id, plate: unit.plate, ...found });
   }
   return { units: units.length, entries, breaks };
@@ -151,6 +153,18 @@ async function alteredText(db: Db, unitId: string, rows: readonly Row[]): Promis
     what: "edited",
     detail: "a name or text kept beside the ledger is not the one that was sealed",
   };
+}
+
+/** A seal or a tag that says a person signed it on their device, who did not. */
+async function notByItsPerson(db: Db, plate: string, rows: readonly Row[]): Promise<Found | undefined> {
+  const row = await falselySigned(db, plate, rows);
+  return (
+    row && {
+      position: row.position,
+      what: "signature",
+      detail: "not signed by a key its person has on a device",
+    }
+  );
 }
 
 /** Tags, releases, seals, findings and reports written past the ledger. */

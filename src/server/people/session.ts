@@ -5,11 +5,11 @@ import { Problem } from "@/server/http/problem";
 import { auth } from "./auth";
 import { type Right, type Role, rights } from "./roles";
 
+/** Somebody who has shown who they are: by a session, or by the signature of a key of theirs. */
 export interface SignedIn {
   readonly id: string;
   readonly name: string;
   readonly badge: string;
-  readonly sessionId: string;
   /** Roles by site. */
   readonly roles: ReadonlyMap<string, readonly Role[]>;
 }
@@ -19,18 +19,7 @@ export async function whoIs(headers: Headers, at: Date, db: Db = database()): Pr
   if (!(headers.get("cookie") ?? "").includes("rook-step")) return undefined;
   const session = await auth().api.getSession({ headers });
   if (session === null) return undefined;
-  const { rows } = await sql<{
-    id: string;
-    name: string;
-    badge: string;
-    lastSeenAt: Date | null;
-    roles: Record<string, Role[]> | null;
-  }>`
-    SELECT p.id, p.name, p.badge,
-      (SELECT u.last_seen_at FROM session_use u WHERE u.session_id = ${session.session.id}) AS last_seen_at,
-      (SELECT json_object_agg(r.site_id, r.roles) FROM (SELECT site_id, json_agg(role) AS roles FROM person_role WHERE person_id = p.id GROUP BY site_id) r) AS roles
-    FROM person p WHERE p.id::text = ${session.user.id} AND p.active`.execute(db);
-  const row = rows[0];
+  const row = await activePerson(db, session.user.id, session.session.id);
   if (row === undefined) return undefined;
   const idleMs = row.lastSeenAt === null ? 0 : at.getTime() - row.lastSeenAt.getTime();
   if (idleMs > idleMinutes * 60_000) {
@@ -45,14 +34,46 @@ export async function whoIs(headers: Headers, at: Date, db: Db = database()): Pr
       .onConflict((oc) => oc.column("sessionId").doUpdateSet({ lastSeenAt: at }))
       .execute();
   }
-  return {
-    id: row.id,
-    name: row.name,
-    badge: row.badge,
-    sessionId: session.session.id,
-    roles: new Map(Object.entries(row.roles ?? {})),
-  };
+  return named(row);
 }
+
+/** A person as they are now, whose key has signed what came: in their name, with no session. */
+export async function personById(db: Db, id: string): Promise<SignedIn | undefined> {
+  const row = await activePerson(db, id, "");
+  return row && named(row);
+}
+
+interface Row {
+  readonly id: string;
+  readonly name: string;
+  readonly badge: string;
+  readonly lastSeenAt: Date | null;
+  readonly roles: Record<string, Role[]> | null;
+}
+
+async function activePerson(db: Db, id: string, sessionId: string): Promise<Row | undefined> {
+  const { rows } = await sql<Row>`
+    SELECT p.id, p.name, p.badge,
+      (SELECT u.last_seen_at FROM session_use u WHERE u.session_id = ${sessionId}) AS last_seen_at,
+      (SELECT json_object_agg(r.site_id, r.roles) FROM (SELECT site_id, json_agg(role) AS roles FROM person_role WHERE person_id = p.id GROUP BY site_id) r) AS roles
+    FROM person p WHERE p.id::text = ${id} AND p.active`.execute(db);
+  return rows[0];
+}
+
+const named = ({ id, name, badge, roles }: Row): SignedIn => ({
+  id,
+  name,
+  badge,
+  roles: new Map(Object.entries(roles ?? {})),
+});
+
+/** What is said to whoever has not shown who they are. */
+export const notSignedIn = (): Problem =>
+  new Problem(
+    401,
+    "sign-in",
+    "you are not signed in, or the tablet was left alone too long; sign in again, nothing entered is lost",
+  );
 
 export const mayAt = (person: SignedIn, right: Right, siteId: string): boolean =>
   (person.roles.get(siteId) ?? []).some((role) => (rights[right] as readonly Role[]).includes(role));

@@ -1,5 +1,6 @@
 import type { SealedDocument } from "@/core/decision/sealed";
 import type { Db } from "@/server/database/database";
+import { signerOf } from "@/server/devices/keys";
 import { notedHeads } from "@/server/ledger/heads";
 import { together } from "@/server/ledger/texts";
 import { chainColumns, firstBreak } from "@/server/ledger/verify";
@@ -29,7 +30,16 @@ export async function sealedRecord(db: Db, inspectionId: string) {
   if (row === undefined) return undefined;
   const { body, ...rest } = row;
   const { document } = JSON.parse(body) as { document: unknown };
-  return { ...rest, inspectionId, document: (await together(db, document)) as SealedDocument };
+  const sealed = (await together(db, document)) as SealedDocument;
+  return { ...rest, inspectionId, document: sealed, device: await deviceOf(db, inspectionId, sealed) };
+}
+
+/** The device on which its person's key signed it, where one did. */
+async function deviceOf(db: Db, inspectionId: string, document: SealedDocument): Promise<string | undefined> {
+  const { shownOutcome: outcome, eventCount = 0, eventsHash = "", by, signed } = document;
+  const content = { inspectionId, outcome, eventCount, eventsHash };
+  const signer = await signerOf(db, "seal", content, signed);
+  return signer?.key.personId === by ? signer.key.deviceId : undefined;
 }
 
 export type SealedRecord = NonNullable<Awaited<ReturnType<typeof sealedRecord>>>;

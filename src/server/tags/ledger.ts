@@ -16,6 +16,7 @@ export function tagEntries(tags: readonly Selectable<Database["tag"]>[]): readon
       raisedBy: tag.raisedBy,
       findingId: tag.findingId,
       raw: tag.raw,
+      ...(tag.signed !== null && { signed: tag.signed }),
     },
   }));
 }

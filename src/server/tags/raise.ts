@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import type { Selectable } from "kysely";
 import { sql } from "kysely";
 import { z } from "zod";
+import { barePlate, type DeviceSignature } from "@/contract/signed";
 import { isStorable } from "@/core/record/events";
 import type { Db, Trx } from "@/server/database/database";
 import type { Database } from "@/server/database/tables";
@@ -34,6 +35,7 @@ export async function raiseTag(
   personId: string,
   body: string,
   at: Date,
+  signed?: DeviceSignature,
 ): Promise<Raised> {
   const heads: Head[] = [];
   const tag = await db.transaction().execute(async (trx) => {
@@ -41,7 +43,7 @@ export async function raiseTag(
     if (unitId === undefined) return undefined;
     await lockUnit(trx, unitId);
     const read = readRequest(body);
-    const hung = await hangTag(trx, { unitId, ...read }, personId, at);
+    const hung = await hangTag(trx, { unitId, ...read, signed }, personId, at);
     heads.push(...hung.heads);
     return hung.tag;
   });
@@ -57,9 +59,11 @@ export interface Request {
   readonly note: string | undefined;
   /** What came, base64, where it could not be read. */
   readonly raw: string | undefined;
+  /** By the key of whoever asks, on their device. */
+  readonly signed?: DeviceSignature | undefined;
 }
 
-function readRequest(body: string): Omit<Request, "unitId"> {
+function readRequest(body: string): Omit<Request, "unitId" | "signed"> {
   let json: unknown;
   try {
     json = JSON.parse(body);
@@ -107,6 +111,7 @@ export async function hangTag(
       raisedBy: personId,
       raisedAt: at,
       raw: wanted.raw === undefined ? null : JSON.stringify({ base64: wanted.raw }),
+      ...(wanted.signed !== undefined && { signed: wanted.signed }),
     })
     .returningAll()
     .executeTakeFirstOrThrow();
@@ -115,7 +120,7 @@ export async function hangTag(
 
 /** A unit by its plate as people type it: case, spaces and dashes do not matter. */
 async function unitByPlate(trx: Trx, typed: string): Promise<string | undefined> {
-  const wanted = typed.toUpperCase().replace(/[^\p{L}\p{N}]/gu, "");
+  const wanted = barePlate(typed);
   if (wanted === "") return undefined;
   const { rows } = await sql<{ id: string }>`
     SELECT id FROM unit WHERE upper(regexp_replace(plate, '[^[:alnum:]]', '', 'g')) = ${wanted} LIMIT 2`.execute(

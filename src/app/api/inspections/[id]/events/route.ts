@@ -1,31 +1,52 @@
 import { database } from "@/server/database/database";
+import { quarantine, revokedDevice } from "@/server/devices/quarantine";
+import { onlySigner, signedEvents } from "@/server/devices/signed-events";
 import { wholeText } from "@/server/http/body";
 import { Problem } from "@/server/http/problem";
-import { route } from "@/server/http/route";
-import { refusalOf } from "@/server/inspections/access";
+import { openRoute } from "@/server/http/route";
+import { refusalOf, revoked } from "@/server/inspections/access";
 import { holdCarried } from "@/server/inspections/carried";
 import { holdUnread, ingest } from "@/server/inspections/ingest";
+import { notSignedIn, personById, whoIs } from "@/server/people/session";
 
 /** More than any batch of ours: what is longer is kept as far as this and held. */
 const mostBody = 8_000_000;
+/** A hundred signed events are a tenth of it: nobody without a name has the server read more. */
+const mostOfStranger = 1_000_000;
 
-export const POST = route<{ id: string }>(async ({ request, params, person, at }) => {
-  const refusal = await refusalOf(database(), params.id, person);
+/**
+ * Events are whose key has signed them, whoever brings them, or nobody; unsigned ones are of whoever is signed in. What a
+ * revoked device sends waits for a person, and what it found holds all the same.
+ */
+export const POST = openRoute<{ id: string }>(async ({ request, params: { id }, at }) => {
+  const db = database();
+  const session = await whoIs(request.headers, at);
   const text = await wholeText(request);
-  let body: unknown;
-  try {
-    if (text.length > mostBody) throw new SyntaxError("too long");
-    body = JSON.parse(text);
-  } catch {
-    await holdUnread(database(), params.id, person.id, text, at);
+  const body = readable(text, session === undefined ? mostOfStranger : mostBody);
+  if (body === undefined) {
+    if (session === undefined) throw notSignedIn();
+    await refusalOf(db, id, session);
+    await holdUnread(db, id, session.id, text, at);
     throw new Problem(
       400,
       "not-json",
       "expected a JSON body; what came is kept as it is, and holds the unit until somebody looks",
     );
   }
+  const signed = await signedEvents(db, body);
+  const signer = onlySigner(body, signed);
+  const senderId = signer ?? session?.id;
+  if (senderId === undefined) throw notSignedIn();
+  const device = await revokedDevice(db, body, signed);
+  if (device !== undefined) {
+    await holdCarried(db, id, senderId, body, at);
+    await quarantine(db, id, device, body, at);
+    throw revoked();
+  }
+  const person = signer === undefined ? session : await personById(db, signer);
+  const refusal = person === undefined ? notSignedIn() : await refusalOf(db, id, person);
   if (refusal !== undefined) {
-    const held = await holdCarried(database(), params.id, person.id, body, at);
+    const held = await holdCarried(db, id, senderId, body, at);
     if (!held) throw refusal;
     throw new Problem(
       403,
@@ -33,5 +54,15 @@ export const POST = route<{ id: string }>(async ({ request, params, person, at }
       `what was found is kept and holds the unit until somebody looks; the rest waits here: ${refusal.detail}`,
     );
   }
-  return ingest(database(), params.id, person.id, body, at);
+  // Whoever is at the walk reads on in a session of theirs, or is asked for one.
+  return { ...(await ingest(db, id, senderId, body, at, signed)), signedIn: session?.id === senderId };
 });
+
+function readable(text: string, most: number): unknown {
+  if (text.length > most) return undefined;
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,8 @@
+import { newDeviceKeySchema } from "@/contract/signed";
+import { database } from "@/server/database/database";
+import { registerKey } from "@/server/devices/keys";
+import { bodyOf, route } from "@/server/http/route";
+
+export const POST = route(async ({ request, person, at }) =>
+  registerKey(database(), person.id, await bodyOf(request, newDeviceKeySchema), at),
+);

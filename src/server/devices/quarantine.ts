@@ -1,0 +1,100 @@
+import { randomUUID } from "node:crypto";
+import { z } from "zod";
+import type { Db } from "@/server/database/database";
+import { Problem } from "@/server/http/problem";
+import { ingest } from "@/server/inspections/ingest";
+import { canonical, sha256 } from "@/server/ledger/append";
+import type { Signed } from "./keys";
+import { signedEvents } from "./signed-events";
+
+const named = z.object({ events: z.array(z.looseObject({ deviceId: z.string() })) });
+
+/** The revoked device of which something in a batch is: by the key that signed it, or by its own word. */
+export async function revokedDevice(
+  db: Db,
+  body: unknown,
+  signed: ReadonlyMap<string, Signed>,
+): Promise<string | undefined> {
+  for (const { key } of signed.values()) if (key.revoked) return key.deviceId;
+  const read = named.safeParse(body);
+  const devices = read.success ? [...new Set(read.data.events.map(({ deviceId }) => deviceId))] : [];
+  if (devices.length === 0) return undefined;
+  const revoked = await db
+    .selectFrom("deviceRevocation")
+    .select("deviceId")
+    .where("deviceId", "in", devices)
+    .executeTakeFirst();
+  return revoked?.deviceId;
+}
+
+/** Keeps what a revoked device sent until somebody judges it. The same twice is one. */
+export async function quarantine(
+  db: Db,
+  inspectionId: string,
+  deviceId: string,
+  body: unknown,
+  at: Date,
+): Promise<void> {
+  const text = canonical(body);
+  await db
+    .insertInto("quarantine")
+    .values({
+      id: randomUUID(),
+      inspectionId,
+      deviceId,
+      body: text,
+      hash: sha256(text),
+      receivedAt: at,
+      decidedBy: null,
+      decidedAt: null,
+      taken: null,
+    })
+    .onConflict((oc) => oc.doNothing())
+    .execute();
+}
+
+/** What revoked devices have sent about units of a site and nobody has judged yet, oldest first. */
+export async function waitingOf(db: Db, siteId: string) {
+  const rows = await db
+    .selectFrom("quarantine as q")
+    .innerJoin("inspection as i", "i.id", "q.inspectionId")
+    .innerJoin("unit as u", "u.id", "i.unitId")
+    .innerJoin("person as p", "p.id", "i.personId")
+    .select(["q.id", "q.deviceId", "q.receivedAt", "q.body", "u.plate", "p.name"])
+    .where("u.siteId", "=", siteId)
+    .where("q.decidedAt", "is", null)
+    .orderBy("q.receivedAt")
+    .limit(200)
+    .execute();
+  return rows.map(({ body, ...row }) => ({ ...row, count: named.safeParse(body).data?.events.length ?? 0 }));
+}
+
+export const judgeSchema = z.strictObject({ taken: z.boolean() });
+
+/** Somebody judges what a revoked device sent: it is taken as if it had come in its person's session, or left out. */
+export async function judgeQuarantined(
+  db: Db,
+  siteId: string,
+  id: string,
+  personId: string,
+  taken: boolean,
+  at: Date,
+): Promise<void> {
+  const waits = (await waitingOf(db, siteId)).some((one) => one.id === id);
+  if (!waits)
+    throw new Problem(404, "not-waiting", "expected something a revoked tablet sent and nobody has judged");
+  const { inspectionId, body, by } = await db
+    .selectFrom("quarantine as q")
+    .innerJoin("inspection as i", "i.id", "q.inspectionId")
+    .select(["q.inspectionId", "q.body", "i.personId as by"])
+    .where("q.id", "=", id)
+    .executeTakeFirstOrThrow();
+  // Taken first: a judgement noted of what was then refused would lose it.
+  if (taken) await ingest(db, inspectionId, by, body, at, await signedEvents(db, body));
+  await db
+    .updateTable("quarantine")
+    .set({ decidedBy: personId, decidedAt: at, taken })
+    .where("id", "=", id)
+    .where("decidedAt", "is", null)
+    .execute();
+}

@@ -1,0 +1,25 @@
+import { z } from "zod";
+import { barePlate } from "@/contract/signed";
+import type { Db } from "@/server/database/database";
+import { type Signed, signerOf } from "@/server/devices/keys";
+
+const request = z.object({
+  id: z.string(),
+  reason: z.string(),
+  note: z.string().optional(),
+  signed: z.string(),
+});
+
+/** Whose key signed a request to tag out, where one did: a revoked one too, since a tag-out always holds. */
+export async function tagSigner(db: Db, plate: string, body: string): Promise<Signed | undefined> {
+  let json: unknown;
+  try {
+    json = JSON.parse(body);
+  } catch {
+    return undefined;
+  }
+  const read = request.safeParse(json);
+  if (!read.success) return undefined;
+  const { signed, ...said } = read.data;
+  return signerOf(db, "tag", { plate: barePlate(plate), ...said }, signed);
+}
