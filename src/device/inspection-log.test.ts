@@ -5,7 +5,9 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { InspectionEvent } from "@/core/record/events";
 import { inOrder } from "@/core/record/order";
 import { gaps, reduce } from "@/core/record/reduce";
+import { enrol } from "./enrolment";
 import { InspectionLog } from "./inspection-log";
+import { signerOf } from "./keys";
 import { localStore } from "./local-store";
 
 /** A stand-in for the server's event route: takes, refuses, or cannot be reached. */
@@ -17,12 +19,17 @@ class Server {
   calls = 0;
   head = head;
   signedIn = true;
+  readonly signed: unknown[] = [];
 
   readonly fetch = async (_path: string, init: RequestInit): Promise<Response> => {
     this.calls += 1;
     if (!this.reachable) throw new TypeError("no network");
     if (this.status !== 200) return new Response("{}", { status: this.status });
-    const { events } = JSON.parse(String(init.body)) as { events: InspectionEvent[] };
+    const { events, signed } = JSON.parse(String(init.body)) as {
+      events: InspectionEvent[];
+      signed: unknown[];
+    };
+    this.signed.push(...signed);
     const results = events.map((event, index) => {
       const problem = this.refuse(event);
       if (problem !== undefined) return { id: event.id, index, status: "held", problem };
@@ -90,6 +97,17 @@ describe("the device's log", () => {
     expect(held.map((e) => e.seq)).toEqual([1, 2, 3, 4, 5]);
     expect(held.slice(1).map((e) => e.follows)).toEqual(held.slice(0, -1).map((e) => e.id));
     expect(log.snapshot()).toMatchObject({ toSend: 0, link: "sent" });
+  });
+
+  it("signs each event as it is made, for whoever is here", async () => {
+    await enrol("1041", "4710", { personId: "p-1", name: "R. Oake" });
+    const log = new InspectionLog(inspectionId, [], head, Date.now, signerOf("p-1"));
+    logs.push(log);
+    await log.open();
+    await log.add([fine("a"), fine("b")]);
+    await settled(log);
+    expect(new Set(server.signed).size).toBe(2);
+    for (const signed of server.signed) expect(signed).toMatch(/^[0-9a-f]{64}\.[\w-]{86}$/);
   });
 
   it("whose session has ended is sent all the same, and asks for one", async () => {

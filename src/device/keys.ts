@@ -1,3 +1,4 @@
+import Dexie from "dexie";
 import { type DeviceSignature, type SignedContents, type SignedThing, signedBytes } from "@/contract/signed";
 import { localStore, type WrappedKey } from "./local-store";
 import { sha256 } from "./sha256";
@@ -55,7 +56,8 @@ export function signerOf(personId: string | undefined): Signer {
   return async (what, content) => {
     if (personId === undefined) return undefined;
     try {
-      const kept = await localStore().keysInUse.get(personId);
+      // Signed in the middle of a write to other tables.
+      const kept = await Dexie.ignoreTransaction(() => localStore().keysInUse.get(personId));
       if (kept === undefined) return undefined;
       const signature = await crypto.subtle.sign(how, kept.key, signedBytes(what, content) as BufferSource);
       return `${kept.id}.${base64url(new Uint8Array(signature))}`;
