@@ -68,6 +68,36 @@ test("a walk is opened, walked and signed without a signal, cold starts between,
   await expect(again.getByRole("heading", { level: 1 })).toHaveText(/^Cleared/);
 });
 
+test("an inspection is begun without a signal after a cold start, walked, signed, and sealed when it is back", async ({
+  page,
+  context,
+}) => {
+  await page.goto("/sign-in");
+  await signInHere(page, "1041");
+  await page.waitForURL("**/shift");
+  await kept(page);
+  await expect(page.getByText(/can be inspected without a signal, as of/)).toBeVisible();
+  await context.setOffline(true);
+  await page.evaluate(() => localStorage.removeItem("rook-step-present"));
+  const cold = await coldStart(context, "/shift");
+  await signInHere(cold, "1041");
+  await expect(cold.getByText(/an inspection begun now can clear until/)).toBeVisible();
+  await cold.getByLabel("Find a unit").fill("4");
+  await cold.getByRole("button", { name: "Inspect LM-04" }).click();
+  await cold.waitForURL("**/inspect/**");
+  const id = cold.url().split("/").at(-1) ?? "";
+  await expect(cold.getByRole("button", { name: "Decision" })).toBeVisible();
+  await walkOn(cold);
+  await cold.getByLabel("or type your name").fill("R. Oake");
+  await cold.getByRole("button", { name: "Sign here; it counts once it is sent" }).click();
+  await expect(cold.getByRole("heading", { level: 1 })).toHaveText("Signed on this tablet, not sent yet");
+  await context.setOffline(false);
+  await expect(cold.getByRole("heading", { level: 1 })).toHaveText(/^Cleared/, { timeout: 30_000 });
+  await cold.goto(`/records/${id}`);
+  await expect(cold.getByRole("heading", { level: 1 })).toHaveText(/^Cleared/);
+  await expect(cold.getByText(/Signed with the signer's own key on tablet-/)).toBeVisible();
+});
+
 test("without a signal a tablet left alone asks for the PIN, in place, and lets nobody read another's walk", async ({
   page,
   context,

@@ -100,6 +100,7 @@ const asked: readonly Asked[] = [
     params: () => ({ claim: ids["claim"] ?? nothing }),
     who: ["owner"],
   },
+  { route: "prepared", method: "GET", who: "anyone with a name" },
   { route: "devices/keys", method: "POST", who: "anyone with a name" },
   {
     route: "devices/[id]",

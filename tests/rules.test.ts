@@ -344,6 +344,7 @@ describe("migrations", () => {
       "005-evidence-by-unit",
       "006-pictures",
       "007-devices",
+      "008-begun-elsewhere",
     ]);
   });
 });

@@ -30,6 +30,7 @@ export interface SignedContents {
     readonly eventCount: number;
     readonly eventsHash: string;
   };
+  readonly start: { readonly id: string; readonly unitId: string; readonly word: object };
   readonly picture: { readonly inspectionId: string; readonly hash: string };
 }
 /** A plate without what people type differently: case, spaces and dashes. */

@@ -2,8 +2,9 @@ import { type WalkAnswer, type WalkData, walkForm } from "@/contract/walk";
 import type { DecisionFacts } from "@/core/decision/decide";
 import type { Saw } from "@/core/record/events";
 import { type KeptWalk, localStore } from "./local-store";
+import { sendStart } from "./prepared";
 import { arrive, present } from "./present";
-import { type Answer, getJson, sendJson } from "./send-json";
+import { type Answer, getJson } from "./send-json";
 
 /** What became of opening a walk. */
 export type Opening =
@@ -26,23 +27,14 @@ const patienceMs = 2500;
  */
 export async function openWalk(id: string): Promise<Opening> {
   const kept = await keptWalk(id);
-  const asked = getJson<WalkAnswer>(`/api/inspections/${id}`).then((answer) => taken(id, answer, kept));
+  // One begun here is nothing to the server until it has heard of that.
+  const asked = sendStart(id).then(async ({ link }) =>
+    link === "sent" ? taken(id, await getJson<WalkAnswer>(`/api/inspections/${id}`), kept) : undefined,
+  );
   if (kept === undefined) return (await asked) ?? { kind: "not_kept" };
   const late = new Promise<undefined>((resolve) => setTimeout(resolve, patienceMs, undefined));
   return (await Promise.race([asked, late])) ?? openKept(kept);
 }
-
-/** Begins a person's inspection of a unit, or goes on with the open one, and keeps it: it then needs no signal. */
-export async function takeAlong(unitId: string): Promise<Answer<{ readonly id: string }>> {
-  const started = await sendJson<{ id: string }>("/api/inspections", { unitId });
-  if (started.link !== "sent") return started;
-  const opening = await openWalk(started.data.id);
-  return opening.kind === "open" ? started : { link: "server_trouble" };
-}
-
-/** Units of which a walk is kept here. */
-export const unitsKept = async (): Promise<ReadonlySet<string>> =>
-  new Set((await localStore().walks.toArray()).map(({ data }) => data.unitId));
 
 const keptWalk = async (id: string): Promise<KeptWalk | undefined> => {
   const kept = await localStore().walks.get(id);

@@ -1,5 +1,6 @@
 import Dexie, { type EntityTable, type Table } from "dexie";
 import type { DeviceSignature } from "@/contract/signed";
+import type { BegunElsewhere, Prepared } from "@/contract/start";
 import type { WalkData } from "@/contract/walk";
 import type { Signature } from "@/core/decision/sealed";
 import type { InspectionEvent } from "@/core/record/events";
@@ -40,6 +41,22 @@ export interface KeptWalk {
   readonly data: WalkData;
   /** What to add to this device's clock for the server's, as it was when this was read. */
   readonly clockOffsetMs: number;
+}
+
+/** A unit its person can begin to inspect without a signal, as the server last said. */
+export interface PreparedUnit extends Prepared {
+  readonly unitId: string;
+  readonly personId: string;
+  /** The form its walk is in (`walkForm`). */
+  readonly form: number;
+  /** What to add to this device's clock for the server's. */
+  readonly clockOffsetMs: number;
+}
+
+/** An inspection begun here that the server has not heard of yet. */
+export interface KeptStart {
+  readonly id: string;
+  readonly begun: BegunElsewhere;
 }
 
 /** A person's key on this device, its private half locked by what their PIN opens. */
@@ -113,6 +130,8 @@ class LocalStore extends Dexie {
   declare walks: EntityTable<KeptWalk, "id">;
   declare enrolments: EntityTable<Enrolment, "badge">;
   declare signatures: EntityTable<KeptSignature, "inspectionId">;
+  declare prepared: Table<PreparedUnit, [personId: string, unitId: string]>;
+  declare starts: EntityTable<KeptStart, "id">;
   declare keysInUse: EntityTable<KeyInUse, "personId">;
   declare pictures: Table<KeptPicture, [inspectionId: string, hash: string]>;
 
@@ -141,6 +160,7 @@ class LocalStore extends Dexie {
     this.version(5)
       .stores({ keysInUse: "personId" })
       .upgrade((change) => change.table("enrolments").clear());
+    this.version(6).stores({ prepared: "[personId+unitId], personId", starts: "id" });
   }
 }
 

@@ -2,6 +2,7 @@ import { barePlate, type DeviceSignature, type SignedContents } from "@/contract
 import { signerOf } from "./keys";
 import { type KeptTag, localStore } from "./local-store";
 import { countPictures, sendPictures } from "./pictures/send";
+import { sendStart, waitingStarts } from "./prepared";
 import { present } from "./present";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
@@ -109,6 +110,10 @@ export class Outbox {
       await this.refresh({ link: answer.link, detail: answer.detail });
       this.sender.later(answer.link);
       return;
+    }
+    for (const id of await waitingStarts()) {
+      const answer = await sendStart(id);
+      if (tryAgain(answer.link)) break;
     }
     // One walk the server will not take from whoever is signed in must not stop the others.
     let last: { link: Link; detail?: string } = { link: "sent" };

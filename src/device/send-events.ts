@@ -1,5 +1,6 @@
 import type { Saw } from "@/core/record/events";
 import { type KeptEvent, localStore } from "./local-store";
+import { sendStart } from "./prepared";
 import { type Answer, sendJson } from "./send-json";
 
 export const batchSize = 100;
@@ -25,11 +26,13 @@ interface ServerAnswer {
   readonly signedIn?: boolean;
 }
 
-/** Sends kept events of one inspection in one batch and notes in the device's store what became of each. */
+/** Sends kept events of one inspection in one batch, after its beginning where that was made here, and notes in the device's store what became of each. */
 export async function sendEvents(
   inspectionId: string,
   waiting: readonly KeptEvent[],
 ): Promise<Answer<Taken>> {
+  const begun = await sendStart(inspectionId);
+  if (begun.link !== "sent") return begun;
   const answer = await sendJson<ServerAnswer>(`/api/inspections/${inspectionId}/events`, {
     events: waiting.map((kept) => kept.event),
     signed: waiting.map((kept) => kept.signed ?? null),

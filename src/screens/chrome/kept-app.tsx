@@ -3,10 +3,12 @@ import { usePathname } from "next/navigation";
 import { useEffect } from "react";
 import { wearChoice } from "@/device/display-choice";
 import { anyWalkOpen } from "@/device/open-walks";
+import { prepare } from "@/device/prepared";
 import { present } from "@/device/present";
 import type { TakeOver } from "@/device/service-worker";
 
 const lookMs = 4000;
+const settledMs = 1500;
 
 /** Lets a new version that waits take over, unless a walk is open: that keeps the version it was opened with. */
 async function takeOver(): Promise<void> {
@@ -28,6 +30,12 @@ export function KeptApp() {
     const beat = setInterval(() => void takeOver(), lookMs);
     return () => clearInterval(beat);
   }, []);
+  // What can be begun without a signal is read where there is one, once the page stands.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each page opened looks whether it is due
+  useEffect(() => {
+    const timer = setTimeout(() => void prepare().catch(() => undefined), settledMs);
+    return () => clearTimeout(timer);
+  }, [path]);
   useEffect(wearChoice, []);
   useEffect(() => {
     const used = () => void present();

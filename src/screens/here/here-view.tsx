@@ -8,8 +8,9 @@ import { buttonLook } from "@/kit/button";
 import { Glyph, Plate } from "@/kit/plate";
 import { SignIn } from "../sign-in/sign-in";
 import { TagOut } from "../tagging/tag-out";
+import { BeginHere } from "./begin-here";
 
-/** Where no page can be reached: what this tablet keeps for whoever is at it, and tag out. */
+/** Where no page can be reached: what this tablet keeps for whoever is at it, what can be begun here, and tag out. */
 export function HereView() {
   const t = useTranslations();
   const [person, setPerson] = useState<Present | "nobody">();
@@ -29,7 +30,7 @@ export function HereView() {
       </header>
       {person === "nobody" ? (
         <SignIn onHere={setPerson} />
-      ) : walks === undefined ? null : (
+      ) : person === undefined || walks === undefined ? null : (
         <main className="mx-auto w-full max-w-2xl p-5">
           <h1 className="text-[26px] leading-tight font-bold">{t("here.kept")}</h1>
           {walks.length === 0 ? <p className="mt-2 text-ink2">{t("here.none")}</p> : null}
@@ -44,6 +45,7 @@ export function HereView() {
               </li>
             ))}
           </ul>
+          <BeginHere personId={person.personId} />
           <button
             type="button"
             className={`${buttonLook("plain")} mt-6`}

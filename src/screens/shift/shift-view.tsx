@@ -5,8 +5,8 @@ import type { Family } from "@/core/vocabulary/families";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { clock, isBarred, stateMark, tagReason } from "../states";
+import { ReadyHere } from "./ready-here";
 import { StartWalk } from "./start-walk";
-import { TakeAlong } from "./take-along";
 
 export interface ShiftRowData {
   readonly unitId: string;
@@ -73,7 +73,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
           )}
         </p>
         <p className="font-bold">{t("shift.ready", { ready, all: rows.length })}</p>
-        {data.mayInspect && mine.length > 0 ? <TakeAlong units={mine} /> : null}
+        {data.mayInspect ? <ReadyHere offsetMin={offsetMin} /> : null}
       </div>
       {rows.length === 0 ? <p className="px-5 py-6">{t("shift.none")}</p> : null}
       {onClock ? (

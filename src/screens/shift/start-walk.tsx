@@ -1,8 +1,10 @@
 "use client";
 import { useRouter } from "next/navigation";
+import { useTranslations } from "next-intl";
 import { useState } from "react";
+import { beginHere } from "@/device/prepared";
+import { sendJson, tryAgain } from "@/device/send-json";
 import { Button } from "@/kit/button";
-import { send } from "../send";
 
 /** Begins an inspection, or goes on with one's own open one. */
 export function StartWalk({
@@ -18,17 +20,19 @@ export function StartWalk({
   look: "go" | "plain";
   scope?: "full" | "check_in" | "transport" | "after_transport";
 }) {
+  const t = useTranslations();
   const router = useRouter();
   const [problem, setProblem] = useState("");
   const [busy, setBusy] = useState(false);
   const start = async () => {
     setBusy(true);
-    const answer = await send<{ id: string }>("/api/inspections", { unitId, scope });
-    if (answer.ok) router.push(`/inspect/${answer.data.id}`);
-    else {
-      setProblem(answer.detail);
-      setBusy(false);
-    }
+    const answer = await sendJson<{ id: string }>("/api/inspections", { unitId, scope });
+    if (answer.link === "sent") return router.push(`/inspect/${answer.data.id}`);
+    const here = tryAgain(answer.link) && scope === "full" ? await beginHere(unitId) : undefined;
+    // Without a signal only the walk's own page, which the tablet keeps, can be opened.
+    if (here !== undefined) return window.location.assign(`/inspect/${here}`);
+    setProblem(answer.detail ?? t(`link.${answer.link}`));
+    setBusy(false);
   };
   return (
     <span>

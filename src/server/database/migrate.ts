@@ -14,6 +14,7 @@ import * as trust from "./migrations/004-trust";
 import * as evidenceByUnit from "./migrations/005-evidence-by-unit";
 import * as pictures from "./migrations/006-pictures";
 import * as devices from "./migrations/007-devices";
+import * as begunElsewhere from "./migrations/008-begun-elsewhere";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -24,6 +25,7 @@ const provider: MigrationProvider = {
     "005-evidence-by-unit": evidenceByUnit as unknown as Migration,
     "006-pictures": pictures as unknown as Migration,
     "007-devices": devices as unknown as Migration,
+    "008-begun-elsewhere": begunElsewhere as unknown as Migration,
   }),
 };
 

@@ -125,6 +125,9 @@ export interface Database {
     startedAt: Time;
     /** Where the unit's ledger says that it began. */
     startedPosition: number | null;
+    /** For one begun without a signal: the server's word it was begun with, and what of the ledger that had seen. */
+    begunAt: ColumnType<Date | null, Date | undefined, never>;
+    begunSeen: ColumnType<number | null, number | undefined, never>;
   };
   inspectionEvent: {
     id: string;

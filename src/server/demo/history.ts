@@ -124,6 +124,8 @@ function tellOne(past: Past, unit: DemoUnit, unitId: string, sheetVersionId: str
     found: foundStowed(sheet),
     startedAt: new Date(past.today.getTime() - ago * dayMs + startMin * minMs),
     startedPosition: null,
+    begunAt: null,
+    begunSeen: null,
   };
   const answers: Record<string, DemoAnswer> = { ...quirks(unit.plate, ago, random) };
   const pace = badge === "1044" ? 0.06 : 0.75;

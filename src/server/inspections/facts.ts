@@ -37,12 +37,7 @@ export async function decisionFacts(
     .where("family", "=", unit.family)
     .where("until", ">", at)
     .executeTakeFirst();
-  const began = await trx
-    .selectFrom("ledgerEntry")
-    .select("recordedAt")
-    .where("unitId", "=", unitId)
-    .where("position", "=", inspection.startedPosition ?? 0)
-    .executeTakeFirst();
+  const began = inspection.begunAt ?? (await startedAt(trx, inspection));
   return {
     scope: scope.kind,
     holds: holds.map((hold) => hold.name),
@@ -54,12 +49,21 @@ export async function decisionFacts(
     gaps: gaps(events).length,
     ledger: await ledgerView(trx, unitId, inspection),
     clearsBeforeMs:
-      began === undefined
-        ? 0
-        : clearsBeforeMs(policy, unit.shifts, began.recordedAt.getTime(), unit.utcOffsetMin),
+      began === undefined ? 0 : clearsBeforeMs(policy, unit.shifts, began.getTime(), unit.utcOffsetMin),
     nowMs: at.getTime(),
     retestParts: scope.kind === "retest" ? [...scope.parts, ...(scope.disturbed ?? [])].filter(isPart) : [],
   };
+}
+
+/** When an inspection's beginning entered its unit's ledger. */
+async function startedAt(trx: Trx | Db, inspection: OpenInspection): Promise<Date | undefined> {
+  const entry = await trx
+    .selectFrom("ledgerEntry")
+    .select("recordedAt")
+    .where("unitId", "=", inspection.unitId)
+    .where("position", "=", inspection.startedPosition ?? 0)
+    .executeTakeFirst();
+  return entry?.recordedAt;
 }
 
 const isPart = (id: string): id is PartId => id in parts;

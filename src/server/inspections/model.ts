@@ -37,6 +37,9 @@ export interface OpenInspection {
   readonly startedAt: Date;
   /** Where the unit's ledger says that it began; null for one from before it did. */
   readonly startedPosition: number | null;
+  /** For one begun without a signal: when the server gave its word for it, and what of the ledger that had seen. */
+  readonly begunAt: Date | null;
+  readonly begunSeen: number | null;
   readonly sealed: boolean;
 }
 
@@ -63,6 +66,8 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
       "i.found",
       "i.startedAt",
       "i.startedPosition",
+      "i.begunAt",
+      "i.begunSeen",
       "s.inspectionId as sealedId",
     ])
     .where("i.id", "=", id)
@@ -84,7 +89,11 @@ const sheets = new Map<string, UnitSheet>();
  * A model's sheet with a unit's own figures, the same object for the same content, so that its checks are kept. A
  * version never changes: it is read once.
  */
-async function unitSheet(db: Db | Trx, sheetVersionId: string, figures: UnitFigures): Promise<UnitSheet> {
+export async function unitSheet(
+  db: Db | Trx,
+  sheetVersionId: string,
+  figures: UnitFigures,
+): Promise<UnitSheet> {
   const key = `${sheetVersionId} ${JSON.stringify(figures)}`;
   const known = sheets.get(key);
   if (known !== undefined) return known;

@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
+import type { BegunElsewhere } from "@/contract/start";
 import { clearsBeforeMs } from "@/core/decision/standing";
 import { foundStowed } from "@/core/plan/found";
 import { type PartId, parts } from "@/core/vocabulary/parts";
@@ -10,6 +11,7 @@ import { append, lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { figuresOf } from "@/server/units/figures";
 import { catalogueVersion } from "./model";
+import { wordHolds } from "./word";
 
 export const startSchema = z.strictObject({
   unitId: z.uuid(),
@@ -156,6 +158,44 @@ export const startedEntry = (unitId: string, id: string, personId: string, scope
   document: { by: personId, scope },
 });
 
+/**
+ * Notes an inspection that was begun on a device without a signal. It is always taken, so that what it found holds: by the
+ * server's own word its age counts from that word; by anything else it has no beginning, and clears nothing. The same
+ * twice is one.
+ */
+export async function startElsewhere(
+  db: Db,
+  personId: string,
+  { id, unitId, word }: Omit<BegunElsewhere, "signed">,
+  at: Date,
+): Promise<string> {
+  return begun(db, unitId, async (trx, heads) => {
+    const known = await trx
+      .selectFrom("inspection")
+      .select(["unitId", "personId"])
+      .where("id", "=", id)
+      .executeTakeFirst();
+    if (known !== undefined) {
+      if (known.unitId === unitId && known.personId === personId) return id;
+      throw new Problem(409, "id-taken", "expected an id that no other inspection has; begin it anew");
+    }
+    const holds =
+      word.unitId === unitId &&
+      word.personId === personId &&
+      word.atMs <= at.getTime() &&
+      (await wordHolds(trx, word));
+    const begunAt = holds ? new Date(word.atMs) : undefined;
+    const elsewhere = { id, begunAt, begunSeen: holds ? word.position : undefined };
+    return begin(trx, unitId, personId, { kind: "full" }, [], at, heads, elsewhere);
+  });
+}
+
+interface Elsewhere {
+  readonly id: string;
+  readonly begunAt: Date | undefined;
+  readonly begunSeen: number | undefined;
+}
+
 async function begin(
   trx: Trx,
   unitId: string,
@@ -164,6 +204,7 @@ async function begin(
   tagIds: readonly string[],
   at: Date,
   heads: Head[],
+  elsewhere?: Elsewhere,
 ): Promise<string> {
   const unit = await trx
     .selectFrom("unit as u")
@@ -181,8 +222,11 @@ async function begin(
       `${unit.plate} has no machine sheet yet, so its checks are not known here; inspect it on paper and ask the owner for its sheet`,
     );
   }
-  const id = randomUUID();
-  const [head] = await append(trx, unitId, [startedEntry(unitId, id, personId, scope, at)]);
+  const id = elsewhere?.id ?? randomUUID();
+  const { begunAt, begunSeen } = elsewhere ?? {};
+  const entry = startedEntry(unitId, id, personId, scope, at);
+  const document = elsewhere === undefined ? entry.document : { ...entry.document, begunAt, begunSeen };
+  const [head] = await append(trx, unitId, [{ ...entry, document }]);
   if (head === undefined) throw new Error("the ledger took no entry");
   heads.push(head);
   await trx
@@ -198,8 +242,10 @@ async function begin(
       policy: JSON.stringify(unit.policy),
       found: JSON.stringify(foundStowed(unit.sheet)),
       figures: JSON.stringify(await figuresOf(trx, unitId)),
-      startedAt: at,
-      startedPosition: head.position,
+      startedAt: begunAt ?? at,
+      startedPosition: elsewhere !== undefined && begunAt === undefined ? null : head.position,
+      begunAt,
+      begunSeen,
     })
     .execute();
   if (tagIds.length > 0)

@@ -1,5 +1,6 @@
-import type { WalkAnswer } from "@/contract/walk";
+import type { WalkAnswer, WalkData } from "@/contract/walk";
 import { shiftFor } from "@/core/decision/standing";
+import type { InspectionEvent, Saw } from "@/core/record/events";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { headOf } from "@/server/ledger/append";
@@ -8,7 +9,7 @@ import { requireOwnInspection } from "./access";
 import { topUpsBefore } from "./context";
 import { decisionFacts } from "./facts";
 import { minutesOf } from "./minutes";
-import { findInspection } from "./model";
+import { findInspection, type OpenInspection } from "./model";
 import { eventsOf } from "./sign";
 
 /** All a device needs to go on with this person's inspection, signal or not. */
@@ -18,34 +19,43 @@ export async function walkAnswer(db: Db, id: string, person: SignedIn, at: Date)
   if (inspection === undefined)
     throw new Problem(404, "no-inspection", "expected an inspection that was started here");
   if (inspection.sealed) return { sealed: true };
-  const { plate, scope, asks, policy, found, unitId } = inspection;
+  // The head first: a device may say it has seen less than it was shown, never more.
+  const head = await headOf(db, inspection.unitId);
+  const events = await eventsOf(db, id);
+  return { sealed: false, walk: await walkData(db, inspection, events, head, person, at) };
+}
+
+/** A walk as a device is given it. */
+export async function walkData(
+  db: Db,
+  inspection: OpenInspection,
+  events: readonly InspectionEvent[],
+  { position, headHash }: Saw,
+  person: SignedIn,
+  at: Date,
+): Promise<WalkData> {
+  const { id, plate, scope, asks, policy, found, unitId } = inspection;
   const site = await db
     .selectFrom("site")
     .select(["shifts", "utcOffsetMin"])
     .where("id", "=", inspection.siteId)
     .executeTakeFirstOrThrow();
-  // The head first: a device may say it has seen less than it was shown, never more.
-  const head = await headOf(db, unitId);
-  const events = await eventsOf(db, id);
   return {
-    sealed: false,
-    walk: {
-      id,
-      unitId,
-      plate,
-      scope,
-      sheet: asks.sheet,
-      policy,
-      found,
-      events,
-      head,
-      facts: await decisionFacts(db, inspection, events, person.id, at),
-      minutes: await minutesOf(db, inspection.sheetId),
-      topUps: Object.fromEntries(await topUpsBefore(db, unitId, id, policy)),
-      person: { id: person.id, name: person.name },
-      nowMs: at.getTime(),
-      offsetMin: site.utcOffsetMin,
-      shift: shiftFor(site.shifts, at.getTime(), site.utcOffsetMin),
-    },
+    id,
+    unitId,
+    plate,
+    scope,
+    sheet: asks.sheet,
+    policy,
+    found,
+    events,
+    head: { position, headHash },
+    facts: await decisionFacts(db, inspection, events, person.id, at),
+    minutes: await minutesOf(db, inspection.sheetId),
+    topUps: Object.fromEntries(await topUpsBefore(db, unitId, id, policy)),
+    person: { id: person.id, name: person.name },
+    nowMs: at.getTime(),
+    offsetMin: site.utcOffsetMin,
+    shift: shiftFor(site.shifts, at.getTime(), site.utcOffsetMin),
   };
 }

@@ -6,9 +6,14 @@ import type { Db, Trx } from "@/server/database/database";
 export async function ledgerView(
   db: Db | Trx,
   unitId: string,
-  inspection: { readonly id: string; readonly startedPosition: number | null },
+  inspection: {
+    readonly id: string;
+    readonly startedPosition: number | null;
+    readonly begunSeen: number | null;
+  },
 ): Promise<LedgerView> {
-  const since = inspection.startedPosition ?? 0;
+  // One begun without a signal has seen nothing of what came between.
+  const since = inspection.begunSeen === null ? (inspection.startedPosition ?? 0) : inspection.begunSeen + 1;
   return db
     .selectFrom("ledgerEntry")
     .select(["position", "kind", "touches"])

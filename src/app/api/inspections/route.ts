@@ -1,19 +1,39 @@
+import { elsewhereSchema } from "@/contract/start";
 import { database } from "@/server/database/database";
+import { signerOf } from "@/server/devices/keys";
 import { Problem } from "@/server/http/problem";
-import { bodyOf, route } from "@/server/http/route";
+import { inForm, jsonOf, openRoute } from "@/server/http/route";
 import { rightFor } from "@/server/inspections/access";
-import { startInspection, startSchema } from "@/server/inspections/start";
-import { requireRight } from "@/server/people/session";
+import { startElsewhere, startInspection, startSchema } from "@/server/inspections/start";
+import { notSignedIn, requireRight, whoIs } from "@/server/people/session";
 
-export const POST = route(async ({ request, person, at }) => {
-  const wanted = await bodyOf(request, startSchema);
-  const unit = await database()
+/**
+ * Begins an inspection, or notes one begun on a device, in the name of whoever signed it there: that one is taken whatever
+ * its person may do now, since what it found must hold. Whether they may answer is asked of its events.
+ */
+export const POST = openRoute(async ({ request, at }) => {
+  const db = database();
+  const session = await whoIs(request.headers, at);
+  const json = await jsonOf(request);
+  const elsewhere = elsewhereSchema.safeParse(json);
+  if (elsewhere.success) {
+    const { signed, ...begun } = elsewhere.data;
+    const by = await signerOf(db, "start", begun, signed);
+    const personId = by?.key.personId ?? session?.id;
+    if (personId === undefined) throw notSignedIn();
+    if (personId !== begun.word.personId)
+      throw new Problem(403, "not-yours", "expected whoever began this inspection on the tablet to sign in");
+    return { id: await startElsewhere(db, personId, begun, at) };
+  }
+  if (session === undefined) throw notSignedIn();
+  const wanted = inForm(json, startSchema);
+  const unit = await db
     .selectFrom("unit")
     .select("siteId")
     .where("id", "=", wanted.unitId)
     .executeTakeFirst();
   if (unit === undefined)
     throw new Problem(404, "no-unit", "expected a unit of the pool; pick one from the list");
-  requireRight(person, rightFor(wanted.scope), unit.siteId);
-  return { id: await startInspection(database(), person.id, wanted, at) };
+  requireRight(session, rightFor(wanted.scope), unit.siteId);
+  return { id: await startInspection(db, session.id, wanted, at) };
 });
