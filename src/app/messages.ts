@@ -56,6 +56,7 @@ const frameParts = [
   "outbox",
   "reports",
   "here",
+  "family",
 ] as const;
 
 /** The words most views' client parts need; the walk reads all of them, the tag pages send all of them. */

@@ -47,6 +47,8 @@ export interface KeptWalk {
 export interface PreparedUnit extends Prepared {
   readonly unitId: string;
   readonly personId: string;
+  /** Where the server put it among them: one's own first. */
+  readonly place: number;
   /** The form its walk is in (`walkForm`). */
   readonly form: number;
   /** What to add to this device's clock for the server's. */

@@ -16,7 +16,7 @@ const prepared = (personId: string): PreparedAnswer =>
         plate,
         person: { id: personId, name: personId },
         scope: { kind: "full" },
-        facts: { clearsBeforeMs: atMs + 3_600_000 },
+        facts: { clearsBeforeMs: atMs + 3_600_000, operatorAuthorised: plate === "LM-05" },
       },
       word: { unitId: plate, personId, position: 7, headHash: "", atMs, signature: "s" },
     })),

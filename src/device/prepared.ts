@@ -16,9 +16,9 @@ export async function prepare(nowMs = Date.now()): Promise<void> {
   if (kept?.form === walkForm && nowMs + kept.clockOffsetMs - kept.word.atMs < freshMs) return;
   const answer = await getJson<PreparedAnswer>("/api/prepared");
   if (answer.link !== "sent") return;
-  const rows = answer.data.prepared.map((one): PreparedUnit => {
+  const rows = answer.data.prepared.map((one, place): PreparedUnit => {
     const { unitId, personId, atMs } = one.word;
-    return { ...one, unitId, personId, form: walkForm, clockOffsetMs: atMs - nowMs };
+    return { ...one, unitId, personId, place, form: walkForm, clockOffsetMs: atMs - nowMs };
   });
   const { prepared } = localStore();
   await localStore().transaction("rw", prepared, async () => {
@@ -28,13 +28,15 @@ export async function prepare(nowMs = Date.now()): Promise<void> {
   });
 }
 
-/** The units a person can begin here without a signal, by plate. */
+/** The units a person can begin here without a signal: what they are trained on first, and of that their own. */
 export async function preparedUnits(personId: string): Promise<readonly PreparedUnit[]> {
   const rows = await localStore().prepared.where({ personId }).toArray();
   return rows
     .filter(({ form }) => form === walkForm)
-    .sort((a, b) => a.walk.plate.localeCompare(b.walk.plate));
+    .sort((a, b) => Number(mayClear(b)) - Number(mayClear(a)) || a.place - b.place);
 }
+
+const mayClear = ({ walk }: PreparedUnit): boolean => walk.facts.operatorAuthorised;
 
 /**
  * Begins an inspection of a unit here, or goes on with one of its person that is kept; gives its id. Undefined where the

@@ -35,7 +35,7 @@ export function BeginHere({ personId }: { personId: string }) {
               onChange={(event) => setTyped(event.target.value)}
               placeholder={t("units.findHow")}
               autoComplete="off"
-              className="min-h-[48px] w-48 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
+              className="min-h-[48px] w-full max-w-64 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
             />
           </label>
           {found.length === 0 ? (
@@ -69,10 +69,12 @@ function Row({ unit: { unitId, walk, word } }: { unit: PreparedUnit }) {
     if (id !== undefined) window.location.assign(`/inspect/${id}`);
   };
   return (
-    <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-2">
-      <Plate>{plate}</Plate>
-      <span className="min-w-40 flex-1">
-        <span className="text-ink2">{sheet.model}</span>
+    <li className="flex items-center gap-x-4 border-b border-line py-2">
+      <span className="w-[92px] shrink-0">
+        <Plate>{plate}</Plate>
+      </span>
+      <span className="min-w-0 flex-1 leading-snug">
+        <b>{t(`family.${sheet.family}`)}</b> <span className="block text-ink2">{sheet.model}</span>
         {facts.holds.length === 0 ? null : (
           <span className="block font-semibold">
             <Mark kind="tag_out">
@@ -80,10 +82,15 @@ function Row({ unit: { unitId, walk, word } }: { unit: PreparedUnit }) {
             </Mark>
           </span>
         )}
-        {facts.operatorAuthorised ? null : <span className="block font-semibold">{t("here.untrained")}</span>}
+        {facts.operatorAuthorised ? null : <span className="block">{t("here.untrained")}</span>}
       </span>
-      <Button look="small" aria-label={t("here.beginOf", { plate })} onClick={() => void begin()}>
-        {t("shift.walk")}
+      <Button
+        look="small"
+        className="shrink-0"
+        aria-label={t("here.beginOf", { plate })}
+        onClick={() => void begin()}
+      >
+        {t("units.inspect")}
       </Button>
     </li>
   );

@@ -24,9 +24,11 @@ export function HereView() {
     <div className="flex min-h-dvh flex-col">
       <header className="flex min-h-[56px] items-center gap-4 border-b-2 border-ink px-3 py-1 md:px-5">
         <Glyph />
-        <b className="text-[20px]">{t("here.title")}</b>
+        <b className="text-[20px] whitespace-nowrap">{t("here.title")}</b>
         <TagOut />
-        {person === undefined || person === "nobody" ? null : <b className="ml-auto">{person.name}</b>}
+        {person === undefined || person === "nobody" ? null : (
+          <b className="ml-auto hidden sm:block">{person.name}</b>
+        )}
       </header>
       {person === "nobody" ? (
         <SignIn onHere={setPerson} />

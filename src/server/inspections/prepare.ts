@@ -15,7 +15,7 @@ const scope: Scope = { kind: "full" };
 
 /**
  * Every unit a person may inspect, as a walk of it would begin now: what a device needs to begin one without a signal.
- * Units the shift needs come first.
+ * One's own come first, then what else the shift needs.
  */
 export async function preparedFor(db: Db, person: SignedIn, at: Date): Promise<readonly Prepared[]> {
   const sites = [...person.roles.keys()].filter((siteId) => mayAt(person, "inspect", siteId));
@@ -28,6 +28,7 @@ export async function preparedFor(db: Db, person: SignedIn, at: Date): Promise<r
     .select(["u.id as unitId", "u.plate", "u.siteId", "s.policy", "v.id as versionId", "v.sheetId"])
     .where("u.siteId", "in", sites)
     .groupBy(["u.id", "s.id", "v.id"])
+    .orderBy((eb) => eb.fn.count("n.unitId").filterWhere("n.inspectorId", "=", person.id), "desc")
     .orderBy((eb) => eb.fn.count("n.unitId"), "desc")
     .orderBy("u.plate")
     .limit(most)
