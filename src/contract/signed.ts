@@ -1,15 +1,6 @@
 import canonicalize from "canonicalize";
-import { z } from "zod";
 
-/**
- * A signature by the key that one person has on one device: the key's name (SHA-256 of its public half, hexadecimal), a
- * point, and ECDSA over P-256 and SHA-256 (r and s, base64url).
- */
-export const deviceSignature = z.templateLiteral([
-  z.string().regex(/^[0-9a-f]{64}$/),
-  ".",
-  z.string().regex(/^[\w-]{86}$/),
-]);
+/** A signature by the key that one person has on one device: the key's name, a point, the signature (`deviceSignature`). */
 export type DeviceSignature = `${string}.${string}`;
 
 /** What a device signs, by the content that is signed. */
@@ -33,6 +24,7 @@ export interface SignedContents {
   readonly start: { readonly id: string; readonly unitId: string; readonly word: object };
   readonly picture: { readonly inspectionId: string; readonly hash: string };
 }
+
 /** A plate without what people type differently: case, spaces and dashes. */
 export const barePlate = (typed: string): string => typed.toUpperCase().replace(/[^\p{L}\p{N}]/gu, "");
 
@@ -44,11 +36,3 @@ export const signedBytes = <T extends SignedThing>(what: T, content: SignedConte
 
 /** The header that carries the signature of a request whose body is not JSON. */
 export const signedHeader = "x-rook-signed";
-
-/** `POST /api/devices/keys`: the public half of a key a person has made on a device. */
-export const newDeviceKeySchema = z.strictObject({
-  deviceId: z.string().regex(/^[\w-]{1,64}$/, "a device's name is letters, digits and dashes"),
-  /** The 65 bytes of the point on P-256, base64url. */
-  publicKey: z.string().regex(/^[\w-]{87}$/, "a public key is the 65 bytes of its point, base64url"),
-});
-export type NewDeviceKey = z.infer<typeof newDeviceKeySchema>;

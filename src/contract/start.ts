@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { deviceSignature } from "./signed";
+import { deviceSignature } from "./signed-schema";
 import type { WalkData } from "./walk";
 
 /**

@@ -1,6 +1,7 @@
 import canonicalize from "canonicalize";
 import Dexie from "dexie";
-import { type EventBody, eventSchemaVersion, type InspectionEvent, type Saw } from "@/core/record/events";
+import { eventSchemaVersion } from "@/core/record/event-form";
+import type { EventBody, InspectionEvent, Saw } from "@/core/record/events";
 import { inOrder } from "@/core/record/order";
 import type { Signer } from "./keys";
 import { deviceId, type KeptEvent, localStore } from "./local-store";

@@ -1,5 +1,5 @@
 import type { SignedInAnswer } from "@/contract/session";
-import type { NewDeviceKey } from "@/contract/signed";
+import type { NewDeviceKey } from "@/contract/signed-schema";
 import { enrol, unlock } from "./enrolment";
 import { deviceId } from "./local-store";
 import { arrive, leave, type Present } from "./present";

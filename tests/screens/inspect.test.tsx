@@ -1,7 +1,8 @@
 import "fake-indexeddb/auto";
 import { act, cleanup } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { eventSchemaVersion, type InspectionEvent } from "@/core/record/events";
+import { eventSchemaVersion } from "@/core/record/event-form";
+import type { InspectionEvent } from "@/core/record/events";
 import { localStore } from "@/device/local-store";
 import { Inspect } from "@/screens/inspect/inspect";
 import type { InspectData } from "@/screens/inspect/inspect-data";

@@ -1,7 +1,5 @@
 import { z } from "zod";
-
-/** The form events are made in today; older ones are read through `upcast`. */
-export const eventSchemaVersion = 2;
+import { eventSchemaVersion, mostPictures } from "./event-form";
 
 /** Text every store can keep: no NUL, no half of a surrogate pair. */
 const text = (most: number) =>
@@ -45,8 +43,6 @@ const base = {
   saw: sawSchema,
 };
 
-/** Pictures of one finding, at most. */
-export const mostPictures = 4;
 export const pictureHash = z.string().regex(/^[0-9a-f]{64}$/);
 const checkKey = text(120).min(1);
 const supersedes = z.strictObject({ event: z.uuid(), reason: text(400).min(1) });

@@ -1,7 +1,7 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
-import { mostPictures } from "@/core/record/events";
+import { mostPictures } from "@/core/record/event-form";
 import { dropDraft, keepPicture, keptPicture } from "@/device/pictures/keep";
 import { Button } from "@/kit/button";
 

@@ -1,5 +1,6 @@
 import type { Check } from "@/core/catalogue/catalogue";
-import { eventSchemaVersion, type InspectionEvent, type Saw } from "@/core/record/events";
+import { eventSchemaVersion } from "@/core/record/event-form";
+import type { InspectionEvent, Saw } from "@/core/record/events";
 import { figureOf } from "@/core/sheet/read";
 import type { Db } from "@/server/database/database";
 import { ingest } from "@/server/inspections/ingest";

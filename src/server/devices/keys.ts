@@ -1,12 +1,6 @@
 import { createHash, createPublicKey, type KeyObject, verify } from "node:crypto";
-import {
-  type DeviceSignature,
-  deviceSignature,
-  type NewDeviceKey,
-  type SignedContents,
-  type SignedThing,
-  signedBytes,
-} from "@/contract/signed";
+import { type DeviceSignature, type SignedContents, type SignedThing, signedBytes } from "@/contract/signed";
+import { deviceSignature, type NewDeviceKey } from "@/contract/signed-schema";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { canonical, sha256 } from "@/server/ledger/append";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { deviceSignature } from "@/contract/signed";
+import { deviceSignature } from "@/contract/signed-schema";
 import type { Decision } from "@/core/decision/decide";
 import { type Judgement, judge as judgeWalk } from "@/core/decision/judge";
 import { clearanceEndsMs } from "@/core/decision/standing";

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { barePlate, deviceSignature } from "@/contract/signed";
+import { barePlate } from "@/contract/signed";
+import { deviceSignature } from "@/contract/signed-schema";
 import type { Db } from "@/server/database/database";
 import { holds, keyNamed, keysById } from "@/server/devices/keys";
 import { together } from "./texts";

@@ -1,4 +1,4 @@
-import { newDeviceKeySchema } from "@/contract/signed";
+import { newDeviceKeySchema } from "@/contract/signed-schema";
 import { database } from "@/server/database/database";
 import { registerKey } from "@/server/devices/keys";
 import { bodyOf, route } from "@/server/http/route";
