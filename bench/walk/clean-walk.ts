@@ -57,7 +57,8 @@ export async function cleanWalk(page: Page): Promise<Counted> {
     const card = await main
       .locator("[data-row]")
       .evaluateAll((rows) => rows.map((row) => row.getAttribute("data-row")).join("|"));
-    const place = /Place \d+/.exec(await textOf(main))?.[0] ?? "";
+    // The board has places and numbers of its own.
+    const place = /Place (\w+) of \d+/.exec(await textOf(main))?.[1] ?? "";
     if (card !== before) {
       cards += 1;
       places.add(place);
