@@ -2,6 +2,7 @@ import { gzipSync } from "node:zlib";
 import { chromium, type Page } from "@playwright/test";
 import { slowedTimes } from "../browser/slowed";
 import { type Counted, cleanWalk } from "./clean-walk";
+import { fiftyDevices } from "./fifty-devices";
 
 const url = process.env["BENCH_URL"] ?? "";
 const browser = await chromium.launch({
@@ -125,8 +126,24 @@ const walkOf = async (plate: string): Promise<Counted> => {
   return cleanWalk(page);
 };
 const scissor = await walkOf("LM-05");
+const sealMs: number[] = [];
 const boom = await walkOf("LM-18");
+// The same walk signed, from the touch until the server has sealed it: the page says so.
+for (const plate of ["LM-05", "LM-06", "LM-07", "LM-12"]) sealMs.push(await sealed(plate));
 await browser.close();
+const load = await fiftyDevices(url, process.env["DATABASE_URL"] ?? "");
+
+/** Milliseconds from signing a walk until this page says that it is sealed. */
+async function sealed(plate: string): Promise<number> {
+  await begin(page, plate);
+  await page.getByRole("button", { name: "Decision", exact: true }).click();
+  await page.getByLabel("or type your name").fill("R. Oake");
+  const from = performance.now();
+  await page.getByRole("button", { name: /^Sign/ }).click();
+  await page.getByText("Signed", { exact: true }).waitFor();
+  return performance.now() - from;
+}
+
 const over = ({ taps, least }: Counted) => Math.round((100 * taps) / least) / 100;
 console.log(
   JSON.stringify({
@@ -138,5 +155,7 @@ console.log(
     scissor,
     boom,
     jsKb,
+    sealMs: p95(sealMs),
+    ...load,
   }),
 );
