@@ -91,6 +91,26 @@ describe("what is signed on a tablet", () => {
     expect((await send(id, [altered], await signedBy(mine, [next]))).status).toBe(401);
     expect((await send(id, [next], await signedBy(mine, [next]), other.cookie)).status).toBe(200);
     expect(await held(id)).toHaveLength(3);
+    // One signed event does not speak for another of the same id.
+    const fourth = answered(id, 4);
+    const twin = { ...answered(id, 5), id: fourth.id } as InspectionEvent;
+    const [by] = await signedBy(mine, [fourth]);
+    for (const [events, signed] of [
+      [
+        [fourth, twin],
+        [by, null],
+      ],
+      [
+        [twin, fourth],
+        [null, by],
+      ],
+      [
+        [fourth, twin],
+        [by, by],
+      ],
+    ] as const)
+      expect((await send(id, events, signed)).status).toBe(401);
+    expect(await held(id)).toHaveLength(3);
   });
 
   it("a tag-out hangs in the name of whoever made it, with nobody signed in", async () => {

@@ -11,7 +11,6 @@ export interface DeviceKey {
   readonly id: string;
   readonly personId: string;
   readonly deviceId: string;
-  readonly revoked: boolean;
   readonly publicKey: Buffer;
 }
 
@@ -28,12 +27,7 @@ export async function registerKey(
   const bytes = Buffer.from(publicKey, "base64url");
   if (publicKeyOf(bytes) === undefined)
     throw new Problem(400, "bad-input", "expected a point on P-256 as the public key");
-  const revoked = await db
-    .selectFrom("deviceRevocation")
-    .select("revokedAt")
-    .where("deviceId", "=", deviceId)
-    .executeTakeFirst();
-  if (revoked !== undefined)
+  if (await isRevoked(db, deviceId))
     throw new Problem(403, "device-revoked", "this device was revoked; take it to the owner");
   const id = createHash("sha256").update(bytes).digest("hex");
   const key = { id, personId, deviceId, publicKey: bytes, registeredAt: at };
@@ -64,29 +58,40 @@ const registrationHash = (key: {
     }),
   );
 
-const columns = ["k.id", "k.personId", "k.deviceId", "k.publicKey", "k.registeredAt", "k.signature"] as const;
+const known = new Map<string, DeviceKey>();
 
-/** The keys of these names that this server has registered; one written past it is none. */
+/** The keys of these names that this server has registered; one written past it is none. A key never changes: it is read once. */
 export async function keysById(
   db: Db | Trx,
   ids: readonly string[],
 ): Promise<ReadonlyMap<string, DeviceKey>> {
-  if (ids.length === 0) return new Map();
-  const rows = await db
-    .selectFrom("deviceKey as k")
-    .leftJoin("deviceRevocation as r", "r.deviceId", "k.deviceId")
-    .select([...columns, "r.revokedAt"])
-    .where("k.id", "in", [...new Set(ids)])
-    .execute();
+  const asked = [...new Set(ids)];
+  const missing = asked.filter((id) => !known.has(id));
+  if (missing.length > 0) {
+    const rows = await db
+      .selectFrom("deviceKey")
+      .select(["id", "personId", "deviceId", "publicKey", "registeredAt", "signature"])
+      .where("id", "in", missing)
+      .execute();
+    if (known.size >= 5000) known.clear();
+    for (const { registeredAt, signature, ...key } of rows)
+      if (signatureHolds(registrationHash({ ...key, registeredAt }), signature)) known.set(key.id, key);
+  }
   return new Map(
-    rows
-      .filter((row) => signatureHolds(registrationHash(row), row.signature))
-      .map(({ id, personId, deviceId, publicKey, revokedAt }) => [
-        id,
-        { id, personId, deviceId, publicKey, revoked: revokedAt !== null },
-      ]),
+    asked.flatMap((id) => {
+      const key = known.get(id);
+      return key === undefined ? [] : [[id, key]];
+    }),
   );
 }
+
+/** Whether a device is revoked, read now. */
+export const isRevoked = async (db: Db | Trx, deviceId: string): Promise<boolean> =>
+  (await db
+    .selectFrom("deviceRevocation")
+    .select("deviceId")
+    .where("deviceId", "=", deviceId)
+    .executeTakeFirst()) !== undefined;
 
 const keyOf = async (db: Db | Trx, id: string) => (await keysById(db, [id])).get(id);
 

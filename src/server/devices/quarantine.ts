@@ -4,28 +4,9 @@ import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { ingest } from "@/server/inspections/ingest";
 import { canonical, sha256 } from "@/server/ledger/append";
-import type { Signed } from "./keys";
-import { signedEvents } from "./signed-events";
+import { signedBatch } from "./signed-events";
 
-const named = z.object({ events: z.array(z.looseObject({ deviceId: z.string() })) });
-
-/** The revoked device of which something in a batch is: by the key that signed it, or by its own word. */
-export async function revokedDevice(
-  db: Db,
-  body: unknown,
-  signed: ReadonlyMap<string, Signed>,
-): Promise<string | undefined> {
-  for (const { key } of signed.values()) if (key.revoked) return key.deviceId;
-  const read = named.safeParse(body);
-  const devices = read.success ? [...new Set(read.data.events.map(({ deviceId }) => deviceId))] : [];
-  if (devices.length === 0) return undefined;
-  const revoked = await db
-    .selectFrom("deviceRevocation")
-    .select("deviceId")
-    .where("deviceId", "in", devices)
-    .executeTakeFirst();
-  return revoked?.deviceId;
-}
+const batch = z.object({ events: z.array(z.unknown()) });
 
 /** Keeps what a revoked device sent until somebody judges it. The same twice is one. */
 export async function quarantine(
@@ -66,7 +47,7 @@ export async function waitingOf(db: Db, siteId: string) {
     .orderBy("q.receivedAt")
     .limit(200)
     .execute();
-  return rows.map(({ body, ...row }) => ({ ...row, count: named.safeParse(body).data?.events.length ?? 0 }));
+  return rows.map(({ body, ...row }) => ({ ...row, count: batch.safeParse(body).data?.events.length ?? 0 }));
 }
 
 export const judgeSchema = z.strictObject({ taken: z.boolean() });
@@ -90,7 +71,7 @@ export async function judgeQuarantined(
     .where("q.id", "=", id)
     .executeTakeFirstOrThrow();
   // Taken first: a judgement noted of what was then refused would lose it.
-  if (taken) await ingest(db, inspectionId, by, body, at, await signedEvents(db, body));
+  if (taken) await ingest(db, inspectionId, by, body, at, (await signedBatch(db, body)).byId);
   await db
     .updateTable("quarantine")
     .set({ decidedBy: personId, decidedAt: at, taken })

@@ -1,6 +1,6 @@
 import type { Scope } from "@/core/vocabulary/scope";
 import type { Db } from "@/server/database/database";
-import type { DeviceKey } from "@/server/devices/keys";
+import { type DeviceKey, isRevoked } from "@/server/devices/keys";
 import { Problem } from "@/server/http/problem";
 import type { Right } from "@/server/people/roles";
 import { missingRight, notSignedIn, personById, type SignedIn } from "@/server/people/session";
@@ -69,7 +69,7 @@ export async function inWhoseName(
   signedBy: DeviceKey | undefined,
   session: SignedIn | undefined,
 ): Promise<string> {
-  if (signedBy?.revoked) throw revoked();
+  if (signedBy !== undefined && (await isRevoked(db, signedBy.deviceId))) throw revoked();
   const person = signedBy === undefined ? session : await personById(db, signedBy.personId);
   if (person === undefined) throw notSignedIn();
   await requireOwnInspection(db, id, person);

@@ -1,6 +1,6 @@
 import { database } from "@/server/database/database";
-import { quarantine, revokedDevice } from "@/server/devices/quarantine";
-import { onlySigner, signedEvents } from "@/server/devices/signed-events";
+import { quarantine } from "@/server/devices/quarantine";
+import { signedBatch } from "@/server/devices/signed-events";
 import { wholeText } from "@/server/http/body";
 import { Problem } from "@/server/http/problem";
 import { openRoute } from "@/server/http/route";
@@ -33,17 +33,15 @@ export const POST = openRoute<{ id: string }>(async ({ request, params: { id }, 
       "expected a JSON body; what came is kept as it is, and holds the unit until somebody looks",
     );
   }
-  const signed = await signedEvents(db, body);
-  const signer = onlySigner(body, signed);
+  const { byId, signer, revoked: device } = await signedBatch(db, body);
   const senderId = signer ?? session?.id;
   if (senderId === undefined) throw notSignedIn();
-  const device = await revokedDevice(db, body, signed);
   if (device !== undefined) {
     await holdCarried(db, id, senderId, body, at);
     await quarantine(db, id, device, body, at);
     throw revoked();
   }
-  const person = signer === undefined ? session : await personById(db, signer);
+  const person = senderId === session?.id ? session : await personById(db, senderId);
   const refusal = person === undefined ? notSignedIn() : await refusalOf(db, id, person);
   if (refusal !== undefined) {
     const held = await holdCarried(db, id, senderId, body, at);
@@ -55,7 +53,7 @@ export const POST = openRoute<{ id: string }>(async ({ request, params: { id }, 
     );
   }
   // Whoever is at the walk reads on in a session of theirs, or is asked for one.
-  return { ...(await ingest(db, id, senderId, body, at, signed)), signedIn: session?.id === senderId };
+  return { ...(await ingest(db, id, senderId, body, at, byId)), signedIn: session?.id === senderId };
 });
 
 function readable(text: string, most: number): unknown {
