@@ -194,16 +194,39 @@ export class Tablet {
 
   /** What this device has kept of a walk, read past the app. */
   async kept(id: string): Promise<readonly Kept[]> {
-    return (await this.store()).filter((row) => row.inspectionId === id).map((row) => row.event);
+    return (await this.all()).filter((row) => row.inspectionId === id).map((row) => row.event);
   }
 
   /** Waits until nothing on this device is still to be sent, from whatever page. */
-  async nothingWaits(): Promise<void> {
-    const waits = async () => (await this.store()).filter((row) => row.state === "to_send").length;
-    await expect.poll(waits, { timeout: 60_000 }).toBe(0);
+  async nothingWaits(timeout = 60_000): Promise<void> {
+    const waits = async () => (await this.waiting("events")) + (await this.waiting("pictures"));
+    await expect.poll(waits, { timeout }).toBe(0);
   }
 
-  private store(): Promise<readonly KeptRow[]> {
+  /** Pictures that answers name and the server does not have. */
+  picturesNotSent = async (): Promise<number> =>
+    (await this.waiting("pictures")) + (await this.waiting("pictures", "refused"));
+
+  private waiting(table: "events" | "pictures", state = "to_send"): Promise<number> {
+    return this.page.evaluate(
+      ([table, state]) =>
+        new Promise<number>((resolve, reject) => {
+          const opening = indexedDB.open("rook-step");
+          opening.onerror = () => reject(opening.error);
+          opening.onsuccess = () => {
+            const all = opening.result.transaction(table).objectStore(table).index("state").count(state);
+            all.onsuccess = () => {
+              opening.result.close();
+              resolve(all.result);
+            };
+          };
+        }),
+      [table, state] as const,
+    );
+  }
+
+  /** Every event this device has kept, of whatever walk. */
+  all(): Promise<readonly KeptRow[]> {
     return this.page.evaluate(
       () =>
         new Promise<KeptRow[]>((resolve, reject) => {

@@ -4,6 +4,7 @@ import { type KeptTag, localStore } from "./local-store";
 import { countPictures, sendPictures } from "./pictures/send";
 import { sendStart, waitingStarts } from "./prepared";
 import { present } from "./present";
+import { roomShort } from "./room";
 import { batchSize, sendEvents } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
 import { Sender } from "./sender";
@@ -18,6 +19,8 @@ export interface OutboxState {
   readonly signatures: readonly { readonly id: string; readonly plate: string; readonly refused?: string }[];
   /** Pictures that wait, and how many the server refused. */
   readonly pictures: { readonly waiting: number; readonly refused: number };
+  /** How many more pictures there is room for, once that is few. */
+  readonly room?: number;
   readonly link: Link;
   readonly detail?: string;
 }
@@ -137,31 +140,36 @@ export class Outbox {
 
   private async sendInspection(inspectionId: string): Promise<{ link: Link; detail?: string }> {
     for (;;) {
-      const waiting = (await this.waiting()).filter((k) => k.inspectionId === inspectionId);
+      const waiting = await localStore().events.where({ inspectionId, state: "to_send" }).sortBy("seq");
       if (waiting.length === 0) return { link: "sent" };
-      const answer = await sendEvents(
-        inspectionId,
-        waiting.sort((a, b) => a.seq - b.seq).slice(0, batchSize),
-      );
+      const answer = await sendEvents(inspectionId, waiting.slice(0, batchSize));
       if (answer.link !== "sent") return answer;
     }
   }
 
-  private async waiting() {
-    const all = await localStore().events.where("state").equals("to_send").toArray();
-    return all.filter((kept) => kept.inspectionId !== this.openInspection);
+  /** Walks that have something to send, read off the index: a day's events stay on disk meanwhile. */
+  private async waitingInspections(): Promise<readonly string[]> {
+    const kept = await localStore().events.orderBy("[inspectionId+state]").uniqueKeys();
+    return (kept as unknown as [inspectionId: string, state: string][])
+      .filter(([inspectionId, state]) => state === "to_send" && inspectionId !== this.openInspection)
+      .map(([inspectionId]) => inspectionId);
   }
 
-  private async waitingInspections(): Promise<readonly string[]> {
-    return [...new Set((await this.waiting()).map((kept) => kept.inspectionId))];
+  private async waitingEvents(): Promise<number> {
+    const { events } = localStore();
+    const all = await events.where({ state: "to_send" }).count();
+    if (this.openInspection === undefined) return all;
+    return all - (await events.where({ inspectionId: this.openInspection, state: "to_send" }).count());
   }
 
   private async refresh(more: { link?: Link; detail?: string } = {}): Promise<void> {
     const tags = await localStore().tags.toArray();
-    const events = (await this.waiting()).length;
+    const events = await this.waitingEvents();
     const signatures = await openSignatures();
     const pictures = await countPictures();
+    const room = await roomShort();
     this.state = {
+      ...(room !== undefined && { room }),
       tags: tags.map(({ id, plate }) => ({ id, plate })),
       events,
       signatures: signatures.map(({ inspectionId, plate, became }) => ({

@@ -11,7 +11,10 @@ export async function countPictures(): Promise<{ readonly waiting: number; reado
 /** Sends each picture that waits, bit by bit, from where it was left. Gives why it stopped, or that all went. */
 export async function sendPictures(): Promise<{ readonly link: Link; readonly detail?: string }> {
   let last: { link: Link; detail?: string } = { link: "sent" };
-  for (const picture of await localStore().pictures.where({ state: "to_send" }).toArray()) {
+  // One in memory at a time, of however many.
+  for (const key of await localStore().pictures.where({ state: "to_send" }).primaryKeys()) {
+    const picture = await localStore().pictures.get(key);
+    if (picture?.state !== "to_send") continue;
     const answer = await sendPicture(picture);
     if (answer.link !== "sent") last = answer;
     if (tryAgain(answer.link)) return answer;

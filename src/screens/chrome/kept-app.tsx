@@ -5,6 +5,7 @@ import { wearChoice } from "@/device/display-choice";
 import { anyWalkOpen } from "@/device/open-walks";
 import { prepare } from "@/device/prepared";
 import { present } from "@/device/present";
+import { keepForGood } from "@/device/room";
 import type { TakeOver } from "@/device/service-worker";
 
 const lookMs = 4000;
@@ -36,6 +37,7 @@ export function KeptApp() {
     const timer = setTimeout(() => void prepare().catch(() => undefined), settledMs);
     return () => clearTimeout(timer);
   }, [path]);
+  useEffect(() => void keepForGood(), []);
   useEffect(wearChoice, []);
   useEffect(() => {
     const used = () => void present();

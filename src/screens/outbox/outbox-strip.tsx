@@ -32,7 +32,7 @@ export function OutboxStrip() {
     if (owedBefore.current > 0 && owed === 0 && !path.startsWith("/inspect")) router.refresh();
     owedBefore.current = owed;
   }, [owed, router, path]);
-  if (owed === 0) return null;
+  if (owed === 0 && state.room === undefined) return null;
   return (
     <aside
       aria-label={t("outbox.send")}
@@ -52,6 +52,9 @@ export function OutboxStrip() {
         {refused === 0 ? null : (
           <p className="font-semibold">{t("outbox.picturesRefused", { count: refused })}</p>
         )}
+        {state.room === undefined ? null : (
+          <p className="font-semibold">{t("outbox.room", { count: state.room })}</p>
+        )}
         {state.signatures.map(({ id, plate, refused: why }) => (
           <p key={id} className="font-semibold">
             {why === undefined ? (
@@ -70,9 +73,11 @@ export function OutboxStrip() {
           </p>
         )}
       </div>
-      <Button look="small" onClick={() => void outbox().send()}>
-        {t("outbox.send")}
-      </Button>
+      {owed === 0 ? null : (
+        <Button look="small" onClick={() => void outbox().send()}>
+          {t("outbox.send")}
+        </Button>
+      )}
     </aside>
   );
 }
