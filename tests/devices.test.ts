@@ -223,6 +223,15 @@ describe("a revoked tablet", () => {
     expect(await held(id)).toEqual([]);
     // A session does not cover for it where the signatures are left out.
     expect((await send(id, events, undefined, lost.cookie)).body["type"]).toBe("/problems/device-revoked");
+    // Its answer that something is missing holds already, whoever sent it, and its seal is none.
+    expect(await holdsOf(yard.boom)).toBe(before + 1);
+    const seal = { inspectionId: id, outcome: "not_cleared", eventCount: 0, eventsHash: eventsHash([]) };
+    const { inspectionId: _, ...shown } = seal;
+    const body = { ...shown, signature: { kind: "typed", name: "L. Ost" } };
+    const sealed = { ...body, signed: await lost.sign("seal", seal) };
+    expect((await ask(route.sign, "POST", { id }, sealed, lost.cookie)).body["type"]).toBe(
+      "/problems/device-revoked",
+    );
     const said = { id: randomUUID(), plate: "B1", reason: "leak" };
     const tag = await ask(
       route.tags,
@@ -231,7 +240,7 @@ describe("a revoked tablet", () => {
       { ...said, signed: await lost.sign("tag", said) },
     );
     expect(tag.status).toBe(200);
-    expect(await holdsOf(yard.boom)).toBeGreaterThan(before);
+    expect(await holdsOf(yard.boom)).toBe(before + 2);
     const { publicKey } = await enrol(lost.id, "9999", { personId: lost.id, name: "x" });
     await expect(
       registerKey(yard.db, lost.id, { deviceId: lost.device, publicKey }, new Date()),
