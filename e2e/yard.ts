@@ -10,6 +10,17 @@ export const test = base.extend({
   baseURL: async ({}, use, info) => {
     await use(urls[info.parallelIndex % urls.length] ?? "");
   },
+  // A word that a page was not given shows as its name, and a worker that does not start leaves its work to the page: no
+  // test passes over either.
+  context: async ({ context }, use) => {
+    const quiet: string[] = [];
+    context.on("console", (message) => {
+      if (/MISSING_MESSAGE|worker bootstrap/.test(message.text()))
+        quiet.push(message.text().split("\n")[0] ?? "");
+    });
+    await use(context);
+    expect(quiet).toEqual([]);
+  },
 });
 
 export const pin = "4710";

@@ -135,6 +135,21 @@ describe("what is signed on a tablet", () => {
       .where("subjectId", "=", tag.id)
       .executeTakeFirstOrThrow();
     expect(entry.body).toContain(signed);
+    // Spaces about it are no other request; once released, or grown too long to read, it is another tag and not the signed one.
+    const long = { ...said, id: randomUUID(), reason: "x".repeat(300) };
+    const { plate: __, ...longBody } = long;
+    await post({ ...longBody, signed: await mine.sign("tag", long) });
+    const spaced = { ...said, id: randomUUID() };
+    await post({ ...body, id: spaced.id, reason: " leak ", signed: await mine.sign("tag", spaced) });
+    const rows = await yard.db
+      .selectFrom("tag")
+      .select(["id", "signed"])
+      .where("raisedBy", "=", mine.id)
+      .execute();
+    expect(rows.find(({ id }) => id === long.id)?.signed).toBeNull();
+    expect(rows.find(({ id }) => id === spaced.id)?.signed).not.toBeNull();
+    const { breaks } = await verifyLedgers(yard.db);
+    expect(breaks.filter(({ what }) => what === "signature")).toEqual([]);
   });
 
   it("a walk is sealed by its person's key, and the seal carries it", async () => {

@@ -5,13 +5,13 @@ import { join } from "node:path";
 const shells = ["/inspect", "/here", "/words/en", "/words/es"];
 
 /**
- * Bundles the service worker of a build, with the list of what it keeps on the device: every script, style and font of
+ * Bundles the service worker of a build, with the list of what it keeps on the device: every script, style, font and WebAssembly of
  * this very build, and the pages that open without a signal.
  */
 export async function buildServiceWorker(dist) {
   const { build } = await import("esbuild");
   const files = readdirSync(join(dist, "static"), { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile() && /\.(js|css|woff2|svg)$/.test(entry.name))
+    .filter((entry) => entry.isFile() && /\.(js|css|woff2|svg|wasm)$/.test(entry.name))
     .map((entry) => join(entry.parentPath, entry.name).slice(dist.length + 1))
     .sort();
   const revision = readFileSync(join(dist, "BUILD_ID"), "utf8").trim();

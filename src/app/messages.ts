@@ -57,6 +57,7 @@ const frameParts = [
   "reports",
   "here",
   "family",
+  "scan",
 ] as const;
 
 /** The words most views' client parts need; the walk reads all of them, the tag pages send all of them. */

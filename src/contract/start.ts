@@ -29,6 +29,8 @@ export type BegunElsewhere = z.infer<typeof elsewhereSchema>;
 /** A unit that can be inspected without a signal: a walk of it as it would begin now, and the word to begin it with. */
 export interface Prepared {
   readonly walk: Omit<WalkData, "id">;
+  /** As on its plate. */
+  readonly serial: string;
   readonly word: StartWord;
 }
 

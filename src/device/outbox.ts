@@ -67,11 +67,11 @@ export class Outbox {
   }
 
   /** Keeps a tag-out and sends it at once. It is never lost: where it cannot be sent now, it is sent before all else. */
-  async tagOut(asked: Omit<KeptTag, "signed">): Promise<TagAnswer> {
-    const { id, plate, reason, note } = asked;
-    const said = { id, plate: barePlate(plate), reason, ...(note === undefined ? {} : { note }) };
-    const signed = await signedHere(said);
-    const tag: KeptTag = { ...asked, ...(signed && { signed }) };
+  async tagOut({ note: typed = "", ...asked }: Omit<KeptTag, "signed">): Promise<TagAnswer> {
+    const { id, plate } = asked;
+    const said = { reason: asked.reason.trim(), ...(typed.trim() !== "" && { note: typed.trim() }) };
+    const signed = await signedHere({ id, plate: barePlate(plate), ...said });
+    const tag: KeptTag = { ...asked, ...said, ...(signed && { signed }) };
     const kept = await localStore()
       .tags.put(tag)
       .then(

@@ -8,7 +8,7 @@ const fewest = 150;
  * where a browser does not tell.
  */
 export async function roomShort(): Promise<number | undefined> {
-  const { quota, usage } = (await navigator.storage?.estimate?.().catch(() => undefined)) ?? {};
+  const { quota, usage } = (await globalThis.navigator?.storage?.estimate?.().catch(() => undefined)) ?? {};
   if (quota === undefined || usage === undefined) return undefined;
   const pictures = Math.max(0, Math.floor((quota - usage) / pictureLimits.mostBytes));
   return pictures < fewest ? pictures : undefined;
@@ -16,5 +16,5 @@ export async function roomShort(): Promise<number | undefined> {
 
 /** Asks the browser not to clear what is kept here when the device as a whole runs short. */
 export const keepForGood = async (): Promise<void> => {
-  await navigator.storage?.persist?.().catch(() => false);
+  await globalThis.navigator?.storage?.persist?.().catch(() => false);
 };

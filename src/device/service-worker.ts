@@ -41,6 +41,21 @@ serwist.registerCapture(
   },
 );
 
+// A worker's script finds what to load in the address it was asked by. An answer as it was kept has an address of its own,
+// without that part; one made anew has none, and the worker goes by the one it was asked by. Before all else: what is
+// kept would be given as it is.
+self.addEventListener("fetch", (event) => {
+  const { request } = event;
+  if (request.destination !== "worker") return;
+  event.stopImmediatePropagation();
+  event.respondWith(scriptOf(request));
+});
+
+async function scriptOf(request: Request): Promise<Response> {
+  const kept = await serwist.matchPrecache(request.url.split("#")[0] ?? request.url);
+  return kept === undefined ? fetch(request) : new Response(kept.body, { headers: kept.headers });
+}
+
 serwist.addEventListeners();
 
 self.addEventListener("message", (event) => {

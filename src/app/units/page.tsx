@@ -20,10 +20,10 @@ export default async function UnitsPage() {
     hasSheet: u.sheetVersionId !== null,
     state: u.standing?.state ?? ("inspection_owed" as const),
   }));
-  const { units: words, family, state } = await allMessages();
+  const { units: words, family, state, scan } = await allMessages();
   return (
     <Chrome data={await chromeData(call)} at="units">
-      <NextIntlClientProvider messages={{ units: words, family, state }}>
+      <NextIntlClientProvider messages={{ units: words, family, state, scan }}>
         <PoolView units={rows} />
       </NextIntlClientProvider>
     </Chrome>

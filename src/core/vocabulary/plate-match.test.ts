@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { plateFit, unitsFor } from "./plate-match";
+import { plateFit, unitOfCode, unitsFor } from "./plate-match";
 
 const units = Array.from({ length: 40 }, (_, i) => ({
   plate: `LM-${String(i + 1).padStart(2, "0")}`,
@@ -35,5 +35,24 @@ describe("a unit by what one sees of it", () => {
   it("is found by a part of its serial, not by two characters of one", () => {
     expect(unitsFor("pb-9017", units).map(({ plate }) => plate)).toEqual(["LM-02"]);
     expect(plateFit("pb", { plate: "LM-02", serial: "PB9017K" })).toBeUndefined();
+  });
+});
+
+describe("a unit by the code on its plate", () => {
+  it("is the one whose page, plate or serial it is, whole", () => {
+    const named = (code: string) => unitOfCode(code, units)?.plate;
+    for (const code of ["https://yard.example/units/LM-11", "/units/lm-11?x=1", "LM-11", "lm 11", "PB9017K"])
+      expect(named(code)).toBe(code === "PB9017K" ? "LM-02" : "LM-11");
+    // Something like it is none: a wrong unit inspected is worse than none found.
+    for (const code of [
+      "",
+      "LM-1",
+      "11",
+      "9017",
+      "https://yard.example/units/",
+      "/records/LM-11",
+      "LM-11 LM-12",
+    ])
+      expect(named(code), code).toBeUndefined();
   });
 });

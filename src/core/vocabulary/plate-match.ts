@@ -34,3 +34,10 @@ export function unitsFor<Unit extends Named>(typed: string, units: readonly Unit
   const of = (unit: Unit) => plateFit(typed, unit);
   return [...units.filter((unit) => of(unit) === 0), ...units.filter((unit) => of(unit) === 1)];
 }
+
+/** The unit that a code on a plate names: by the address of its page, its plate or its serial, whole; nothing less will do. */
+export function unitOfCode<Unit extends Named>(code: string, units: readonly Unit[]): Unit | undefined {
+  const named = bare(/\/units\/([^/?#\s]+)/.exec(code)?.[1] ?? code);
+  if (named === "") return undefined;
+  return units.find(({ plate, serial }) => bare(plate) === named || bare(serial) === named);
+}

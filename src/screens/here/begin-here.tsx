@@ -7,6 +7,7 @@ import { beginHere, preparedUnits } from "@/device/prepared";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
+import { ScanCode } from "../scan-code";
 import { clock } from "../states";
 
 /** Begins an inspection where there is no signal, of a unit that was kept for whoever is here. */
@@ -16,7 +17,7 @@ export function BeginHere({ personId }: { personId: string }) {
   const [typed, setTyped] = useState("");
   useEffect(() => void preparedUnits(personId).then(setUnits, () => setUnits([])), [personId]);
   if (units === undefined) return null;
-  const named = units.map((unit) => ({ unit, plate: unit.walk.plate, serial: "" }));
+  const named = units.map((unit) => ({ unit, plate: unit.walk.plate, serial: unit.serial }));
   const found = unitsFor(typed, named).map(({ unit }) => unit);
   const [first] = units;
   return (
@@ -27,17 +28,20 @@ export function BeginHere({ personId }: { personId: string }) {
       ) : (
         <>
           <p className="mt-1 text-ink2">{lasts(t, first)}</p>
-          <label className="mt-3 flex items-center gap-3">
-            <span className="font-semibold">{t("here.find")}</span>
-            <input
-              type="search"
-              value={typed}
-              onChange={(event) => setTyped(event.target.value)}
-              placeholder={t("units.findHow")}
-              autoComplete="off"
-              className="min-h-[48px] w-full max-w-64 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
-            />
-          </label>
+          <div className="mt-3 flex flex-wrap items-center gap-3">
+            <label className="flex items-center gap-3">
+              <span className="font-semibold">{t("here.find")}</span>
+              <input
+                type="search"
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+                placeholder={t("units.findHow")}
+                autoComplete="off"
+                className="min-h-[48px] w-full max-w-64 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
+              />
+            </label>
+            <ScanCode units={named} onFound={({ unit }) => setTyped(unit.walk.plate)} />
+          </div>
           {found.length === 0 ? (
             <p role="status" className="mt-3">
               {t("units.findNone", { typed })}

@@ -25,7 +25,15 @@ export async function preparedFor(db: Db, person: SignedIn, at: Date): Promise<r
     .innerJoin("site as s", "s.id", "u.siteId")
     .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
     .leftJoin("shiftNeed as n", "n.unitId", "u.id")
-    .select(["u.id as unitId", "u.plate", "u.siteId", "s.policy", "v.id as versionId", "v.sheetId"])
+    .select([
+      "u.id as unitId",
+      "u.plate",
+      "u.serial",
+      "u.siteId",
+      "s.policy",
+      "v.id as versionId",
+      "v.sheetId",
+    ])
     .where("u.siteId", "in", sites)
     .groupBy(["u.id", "s.id", "v.id"])
     .orderBy((eb) => eb.fn.count("n.unitId").filterWhere("n.inspectorId", "=", person.id), "desc")
@@ -34,7 +42,7 @@ export async function preparedFor(db: Db, person: SignedIn, at: Date): Promise<r
     .limit(most)
     .execute();
   const prepared: Prepared[] = [];
-  for (const { unitId, plate, siteId, policy, versionId, sheetId } of units) {
+  for (const { unitId, plate, serial, siteId, policy, versionId, sheetId } of units) {
     // The word first: what is read after it may know more, never less.
     const word = await startWord(db, unitId, person.id, at);
     const asks = await unitSheet(db, versionId, await figuresOf(db, unitId));
@@ -44,7 +52,7 @@ export async function preparedFor(db: Db, person: SignedIn, at: Date): Promise<r
       ...{ startedAt: at, startedPosition: null, begunAt: at, begunSeen: word.position },
     };
     const { id: _, ...walk } = await walkData(db, inspection, [], word, person, at);
-    prepared.push({ walk, word });
+    prepared.push({ walk, word, serial });
   }
   return prepared;
 }

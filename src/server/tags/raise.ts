@@ -43,7 +43,9 @@ export async function raiseTag(
     if (unitId === undefined) return undefined;
     await lockUnit(trx, unitId);
     const read = readRequest(body);
-    const hung = await hangTag(trx, { unitId, ...read, signed }, personId, at);
+    // What could not be read was not what was signed.
+    const by = read.raw === undefined ? signed : undefined;
+    const hung = await hangTag(trx, { unitId, ...read, signed: by }, personId, at);
     heads.push(...hung.heads);
     return hung.tag;
   });
@@ -111,7 +113,8 @@ export async function hangTag(
       raisedBy: personId,
       raisedAt: at,
       raw: wanted.raw === undefined ? null : JSON.stringify({ base64: wanted.raw }),
-      ...(wanted.signed !== undefined && { signed: wanted.signed }),
+      // The signature is of a tag of that id; a second one of it is another.
+      ...(id !== undefined && wanted.signed !== undefined && { signed: wanted.signed }),
     })
     .returningAll()
     .executeTakeFirstOrThrow();

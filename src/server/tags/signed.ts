@@ -3,10 +3,11 @@ import { barePlate } from "@/contract/signed";
 import type { Db } from "@/server/database/database";
 import { type Signed, signerOf } from "@/server/devices/keys";
 
+/** Trimmed as the tag keeps it. */
 const request = z.object({
   id: z.string(),
-  reason: z.string(),
-  note: z.string().optional(),
+  reason: z.string().trim(),
+  note: z.string().trim().optional(),
   signed: z.string(),
 });
 
