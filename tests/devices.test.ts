@@ -14,7 +14,7 @@ import { falselySigned } from "@/server/ledger/signed-entries";
 import { together } from "@/server/ledger/texts";
 import { verifyLedgers } from "@/server/ledger/verify";
 import { answered, yardForFile } from "./database";
-import { ask, person, routesOf } from "./signed-in";
+import { ask, cookieOf, person, routesOf } from "./signed-in";
 
 const yard = yardForFile();
 let mine: Hand;
@@ -60,6 +60,16 @@ beforeAll(async () => {
     keys: await of("devices/keys", "POST"),
   };
 });
+
+/** The cookie of another session of somebody who has a PIN. */
+async function signedInAgain(id: string): Promise<string> {
+  const { badge } = await yard.db
+    .selectFrom("person")
+    .select("badge")
+    .where("id", "=", id)
+    .executeTakeFirstOrThrow();
+  return cookieOf(badge);
+}
 
 const begin = (by: Hand, unitId = yard.scissor) =>
   startInspection(yard.db, by.id, { unitId, scope: "full" }, new Date());
@@ -236,15 +246,17 @@ describe("a revoked tablet", () => {
     for (const cookie of [undefined, lost.cookie, mine.cookie])
       expect((await send(id, events, signed, cookie)).body["type"]).toBe("/problems/device-revoked");
     expect(await held(id)).toEqual([]);
-    // A session does not cover for it where the signatures are left out.
-    expect((await send(id, events, undefined, lost.cookie)).body["type"]).toBe("/problems/device-revoked");
+    // Whoever had a key on it is signed out, and a session of theirs elsewhere does not cover for what it made.
+    expect((await send(id, events, undefined, lost.cookie)).status).toBe(401);
+    const elsewhere = await signedInAgain(lost.id);
+    expect((await send(id, events, undefined, elsewhere)).body["type"]).toBe("/problems/device-revoked");
     // Its answer that something is missing holds already, whoever sent it, and its seal is none.
     expect(await holdsOf(yard.boom)).toBe(before + 1);
     const seal = { inspectionId: id, outcome: "not_cleared", eventCount: 0, eventsHash: eventsHash([]) };
     const { inspectionId: _, ...shown } = seal;
     const body = { ...shown, signature: { kind: "typed", name: "L. Ost" } };
     const sealed = { ...body, signed: await lost.sign("seal", seal) };
-    expect((await ask(route.sign, "POST", { id }, sealed, lost.cookie)).body["type"]).toBe(
+    expect((await ask(route.sign, "POST", { id }, sealed, elsewhere)).body["type"]).toBe(
       "/problems/device-revoked",
     );
     const said = { id: randomUUID(), plate: "B1", reason: "leak" };

@@ -15,7 +15,6 @@ export function routesOf(yard: Yard): void {
 
 /** A person with one role at a site, or none, and the cookie of their session. */
 export async function person(yard: Yard, role: Role | undefined, siteId = "yard") {
-  const { signIn } = await import("@/server/people/sign-in");
   const id = randomUUID();
   const badge = `${badges++}`;
   const name = `${role ?? "nobody"} ${badge}`;
@@ -26,17 +25,18 @@ export async function person(yard: Yard, role: Role | undefined, siteId = "yard"
   for (const family of ["slab_scissor", "articulating_boom"] as const)
     await yard.db.insertInto("authorisation").values({ personId: id, family, licence: "L", until }).execute();
   await addLogin(yard.db, id, badge, name, pin, new Date());
-  return { id, cookie: await cookieOf(signIn, badge) };
+  return { id, cookie: await cookieOf(badge) };
 }
 
 /** Whoever the yard has already, signed in. */
 export async function existing(yard: Yard, id: string, badge: string) {
-  const { signIn } = await import("@/server/people/sign-in");
   await addLogin(yard.db, id, badge, badge, pin, new Date());
-  return { id, cookie: await cookieOf(signIn, badge) };
+  return { id, cookie: await cookieOf(badge) };
 }
 
-async function cookieOf(signIn: typeof import("@/server/people/sign-in").signIn, badge: string) {
+/** The cookie of a new session of somebody. */
+export async function cookieOf(badge: string): Promise<string> {
+  const { signIn } = await import("@/server/people/sign-in");
   const { headers: set } = await signIn({ badge, pin }, new Headers(), new Date());
   return set
     .getSetCookie()

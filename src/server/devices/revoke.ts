@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import { z } from "zod";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
@@ -36,7 +37,7 @@ interface Revoked {
 
 /**
  * Revokes a device of a site's people: what it still sends waits for a person, except what tags out. It stays revoked;
- * one that is found again is set up anew under another name.
+ * one that is found again is set up anew under another name. Whoever has a key on it is signed out everywhere.
  */
 export async function revokeDevice(
   db: Db,
@@ -48,11 +49,17 @@ export async function revokeDevice(
 ): Promise<void> {
   if (!(await devicesOf(db, siteId)).some((device) => device.id === deviceId))
     throw new Problem(404, "no-device", "expected a tablet somebody of this site has signed in on");
-  const revoked = await db
-    .insertInto("deviceRevocation")
-    .values({ deviceId, revokedBy: personId, revokedAt: at, why })
-    .onConflict((oc) => oc.doNothing())
-    .returning("deviceId")
-    .executeTakeFirst();
-  if (revoked === undefined) throw new Problem(409, "no-change", "this tablet has been revoked already");
+  await db.transaction().execute(async (trx) => {
+    const revoked = await trx
+      .insertInto("deviceRevocation")
+      .values({ deviceId, revokedBy: personId, revokedAt: at, why })
+      .onConflict((oc) => oc.doNothing())
+      .returning("deviceId")
+      .executeTakeFirst();
+    if (revoked === undefined) throw new Problem(409, "no-change", "this tablet has been revoked already");
+    // Which of their sessions is on that tablet nobody can tell: they sign in again where they are.
+    await sql`
+      DELETE FROM auth_session WHERE user_id IN
+        (SELECT person_id::text FROM device_key WHERE device_id = ${deviceId})`.execute(trx);
+  });
 }
