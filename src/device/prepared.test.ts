@@ -77,6 +77,11 @@ describe("beginning an inspection without a signal", () => {
     await prepare(atMs);
     await prepare(atMs + 60_000);
     expect(calls).toEqual(["prepared"]);
+    arrives("p-2");
+    await prepare(atMs);
+    expect(await preparedUnits("p-1")).toHaveLength(2);
+    arrives("p-1");
+    calls = ["prepared"];
     signal = false;
     await prepare(atMs + 600_000);
     expect(calls).toEqual(["prepared", "prepared"]);

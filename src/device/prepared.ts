@@ -13,7 +13,8 @@ export async function prepare(nowMs = Date.now()): Promise<void> {
   const here = present();
   if (here === undefined) return;
   const [kept] = await localStore().prepared.where({ personId: here.personId }).limit(1).toArray();
-  if (kept?.form === walkForm && nowMs + kept.clockOffsetMs - kept.word.atMs < freshMs) return;
+  // A clock that was set back is no reason to wait for it.
+  if (kept?.form === walkForm && Math.abs(nowMs + kept.clockOffsetMs - kept.word.atMs) < freshMs) return;
   const answer = await getJson<PreparedAnswer>("/api/prepared");
   if (answer.link !== "sent") return;
   const rows = answer.data.prepared.map((one, place): PreparedUnit => {
@@ -22,8 +23,8 @@ export async function prepare(nowMs = Date.now()): Promise<void> {
   });
   const { prepared } = localStore();
   await localStore().transaction("rw", prepared, async () => {
-    // One person's at a time: whoever comes next reads their own.
-    await prepared.clear();
+    // Each person's are their own: whoever came before finds theirs again.
+    await prepared.where({ personId: here.personId }).delete();
     await prepared.bulkAdd(rows);
   });
 }
