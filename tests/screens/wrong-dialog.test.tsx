@@ -54,6 +54,20 @@ describe("what is wrong with a check", () => {
     ]);
   });
 
+  it("that no condition names is put in one's own words, and takes the unit out of use", () => {
+    const check = byId("rails.condition");
+    const { onAnswer } = dialog(check);
+    press(/^Something else/);
+    expect(screen.getByText("Tag out")).toBeTruthy();
+    expect(button("Record it").hasAttribute("disabled")).toBe(true);
+    type(/^What is it, and where/, "a nest behind the charger");
+    press("Record it");
+    expect(onAnswer.mock.calls[0]?.[1]).toMatchObject({
+      condition: "something_else",
+      note: "a nest behind the charger",
+    });
+  });
+
   it("is picked by its number, but not while a note is being typed", () => {
     const check = byId("rails.condition");
     dialog(check);

@@ -1,4 +1,4 @@
-import type { ConditionRule } from "../vocabulary/condition-rule";
+import { type ConditionRule, unnamed } from "../vocabulary/condition-rule";
 import type { FloorRule } from "../vocabulary/floor-rules";
 import type { Upkeep } from "../vocabulary/upkeep";
 
@@ -17,4 +17,5 @@ export const place: ConditionRule = { graded: "watch", conditions: true };
 export const always: Readonly<Record<string, ConditionRule>> = {
   altered: { graded: "tag_out" },
   defeated: { graded: "tag_out", floor: "device_defeated" },
+  [unnamed]: stop,
 };

@@ -122,6 +122,7 @@ export const waysToFail = {
     ...["too_heavy", "tripped", "trips_again", "tube_kinked", "uneven", "unlatched", "unreadable"],
     ...["upside_down", "warning_stays", "weep", "weight_not_counted", "wet", "worn", "worn_thin"],
     ...["wrong_fill", "wrong_hole", "wrong_model", "wrong_pattern", "wrong_serial", "altered", "defeated"],
+    "something_else",
   ],
 } as const;
 

@@ -1,4 +1,4 @@
-import type { ConditionRule } from "../vocabulary/condition-rule";
+import { type ConditionRule, unnamed } from "../vocabulary/condition-rule";
 import type { FindingGrade } from "../vocabulary/grades";
 import type { Policy } from "../vocabulary/policy";
 import { type Upkeep, upkeep } from "../vocabulary/upkeep";
@@ -55,7 +55,8 @@ function byGrading(found: Found, policy: Policy, context: GradeContext): Graded 
 
 function byOwner(graded: Graded, found: Found, policy: Policy): Graded {
   const owner = policy.rules[`${found.check}/${found.condition}`];
-  if (owner === undefined || graded.rule.startsWith("upkeep.")) return graded;
+  // What nobody has named, no rule made beforehand can be about.
+  if (owner === undefined || found.condition === unnamed || graded.rule.startsWith("upkeep.")) return graded;
   return { grade: owner, rule: "owner.rule", floor: false };
 }
 

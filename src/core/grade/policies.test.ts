@@ -99,6 +99,19 @@ describe("the grading policies", () => {
     expect(gradeOf(id, condition, "strict")).toBe("tag_out");
   });
 
+  it("what no condition names takes a unit out of service on every part, whatever the owner has ruled", () => {
+    for (const { definition, conditions } of checks.filter(
+      ({ definition: { station } }) => station !== "survey",
+    )) {
+      const rule = conditions["something_else"] ?? expect.fail(`${definition.id} names everything`);
+      const found = { check: definition.id, condition: "something_else", rule };
+      for (const grading of ["strict", "graded", "log_book"] as const) {
+        const rules = { [`${definition.id}/something_else`]: "watch" } as const;
+        expect(gradeFinding(found, { ...defaultPolicy, grading, rules }, noContext).grade).toBe("tag_out");
+      }
+    }
+  });
+
   it("a matter of the place never grades the machine, whatever the policy", () => {
     for (const policy of ["strict", "graded", "log_book"] as const) {
       expect(gradeOf("place.weather", "wind", policy)).toBe("watch");

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { gradeFinding } from "@/core/grade/grade";
 import { checkFirst, mayExplain, type Shown } from "@/core/machine/rule-out";
+import { unnamed } from "@/core/vocabulary/condition-rule";
 import type { PlanState } from "@/core/vocabulary/state/values";
 import type { Upkeep } from "@/core/vocabulary/upkeep";
 import { Button, Key } from "@/kit/button";
@@ -264,7 +265,9 @@ function WrongForm(props: FormProps) {
         </div>
       )}
       <label className="mt-4 block">
-        <span className="font-semibold">{t("inspect.note")}</span>
+        <span className="font-semibold">
+          {condition === unnamed ? t("inspect.noteUnnamed") : t("inspect.note")}
+        </span>
         <textarea
           value={note}
           onChange={(e) => setNote(e.target.value)}
@@ -293,7 +296,9 @@ function WrongForm(props: FormProps) {
         >
           {t("inspect.cancel")}
         </Button>
-        <Button onClick={record}>{t("inspect.record")}</Button>
+        <Button onClick={record} disabled={condition === unnamed && note.trim() === ""}>
+          {t("inspect.record")}
+        </Button>
       </div>
     </>
   );
