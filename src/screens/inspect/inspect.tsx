@@ -168,6 +168,10 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
     window.scrollTo(0, 0);
     panel.current?.scrollTo(0, 0);
   }, [index, deciding]);
+  // Whoever comes back reads no help they had not asked for.
+  useEffect(() => {
+    if (locked) setKeysShown(false);
+  }, [locked]);
   const onlyOnce = useSingleTaps();
   useAwake();
 
@@ -276,7 +280,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
         </main>
       )}
       <WrongDialog
-        check={wrong}
+        check={locked ? undefined : wrong}
         data={data}
         state={wrong === undefined ? state : stateFor(card, wrong)}
         shown={card.checks.flatMap(({ key, definition: { test } }) =>
@@ -313,7 +317,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
         }}
       />
       <WhichDialog
-        open={choosing}
+        open={!locked && choosing}
         checks={card.checks}
         onClose={() => setChoosing(false)}
         onPick={(check) => {
@@ -321,8 +325,8 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
           setWrong(check);
         }}
       />
-      <SupersedeDialog open={waits} onClose={drop} onReason={because} />
-      <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
+      <SupersedeDialog open={!locked && waits} onClose={drop} onReason={because} />
+      <KeysDialog open={!locked && keysShown} onClose={() => setKeysShown(false)} />
     </div>
   );
 }

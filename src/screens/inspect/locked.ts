@@ -8,7 +8,8 @@ import type { InspectModel } from "./model";
  */
 export function useLocked({ data, session, state }: InspectModel) {
   const { person } = data;
-  const unreached = state.link === "no_signal" || state.link === "server_trouble";
+  // A browser that knows it has no network need not find out by sending.
+  const unreached = state.link === "no_signal" || state.link === "server_trouble" || !navigator.onLine;
   const [away, setAway] = useState(false);
   const asks = useRef(unreached);
   asks.current = unreached;
@@ -18,7 +19,7 @@ export function useLocked({ data, session, state }: InspectModel) {
       const gone = present()?.personId !== person.id;
       setAway(gone);
       // What wakes the tablet does nothing else: nobody may touch blindly what lay under it.
-      if (gone && asks.current) event.stopImmediatePropagation();
+      if (gone && (asks.current || !navigator.onLine)) event.stopImmediatePropagation();
     };
     for (const event of ["pointerdown", "keydown"]) window.addEventListener(event, used, { capture: true });
     return () => {
