@@ -60,6 +60,9 @@ test("a revoked tablet: its tag-out holds, and its answers wait for the owner un
   await tablet.signal("signal");
   await page.goto("/shift");
   await expect(page.getByText(/this tablet was revoked/)).toBeVisible({ timeout: 30_000 });
+  // Its people are signed out everywhere: to look at what is held, one of them signs in again.
+  expect((await page.request.get(`/api/inspections/${id}`)).status()).toBe(401);
+  await signIn(page, "1041");
   expect(await tablet.held(id)).toEqual([]);
   await owner.goto("/tagged");
   await expect(owner.getByRole("listitem").filter({ hasText: "LM-02" }).first()).toBeVisible();
