@@ -1,14 +1,7 @@
 import type { BrowserContext } from "@playwright/test";
-import { expect, inspectUnit, type Page, pin, test, walkOn } from "./yard";
+import { expect, inspectUnit, type Page, signInHere, test, walkOn } from "./yard";
 
 test.use({ serviceWorkers: "allow" });
-
-/** Signs in as a person does, so that the tablet knows them when the signal is gone. */
-async function signInHere(page: Page, badge: string): Promise<void> {
-  await page.getByLabel("Badge number").fill(badge);
-  await page.getByLabel("PIN").fill(pin);
-  await page.getByLabel("PIN").press("Enter");
-}
 
 /** Waits until the app is kept on this device: what is opened from now on needs no signal. */
 const kept = (page: Page) => page.evaluate(async () => void (await navigator.serviceWorker.ready));
@@ -83,7 +76,7 @@ test("an inspection is begun without a signal after a cold start, walked, signed
   await signInHere(cold, "1041");
   await expect(cold.getByText(/an inspection begun now can clear until/)).toBeVisible();
   await cold.getByLabel("Find a unit").fill("4");
-  await cold.getByRole("button", { name: "Inspect LM-04" }).click();
+  await cold.getByRole("button", { name: "Inspect, LM-04" }).click();
   await cold.waitForURL("**/inspect/**");
   const id = cold.url().split("/").at(-1) ?? "";
   await expect(cold.getByRole("button", { name: "Decision" })).toBeVisible();

@@ -2,7 +2,7 @@ import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import { create } from "qrcode";
-import { expect, pin, signIn, test } from "./yard";
+import { expect, signIn, signInHere, test } from "./yard";
 
 const [width, height] = [640, 480];
 
@@ -41,9 +41,7 @@ test("a unit is found by the code on its plate, with the camera, and without a s
   const browser = await withCamera("https://yard.example/units/LM-11", info.outputPath());
   const page = await browser.newPage({ baseURL, serviceWorkers: "allow" });
   await page.goto("/sign-in");
-  await page.getByLabel("Badge number").fill("1041");
-  await page.getByLabel("PIN").fill(pin);
-  await page.getByLabel("PIN").press("Enter");
+  await signInHere(page, "1041");
   await expect(page.getByText(/can be inspected without a signal/)).toBeVisible();
   await page.evaluate(async () => void (await navigator.serviceWorker.ready));
   const outside: string[] = [];
@@ -84,4 +82,15 @@ test("without a camera that may be used, it says to type", async ({ page }) => {
   await page.goto("/units");
   await page.getByRole("button", { name: "Scan its code" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "Type what you see of the plate" })).toBeVisible();
+});
+
+test("where what reads the codes cannot be loaded, it says to type", async ({ baseURL }, info) => {
+  const browser = await withCamera("https://yard.example/units/LM-11", info.outputPath());
+  const page = await browser.newPage({ baseURL });
+  await signIn(page, "1041");
+  await page.route(/turbopack-worker/, (route) => route.abort());
+  await page.goto("/units");
+  await page.getByRole("button", { name: "Scan its code" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "Type what you see of the plate" })).toBeVisible();
+  await browser.close();
 });

@@ -78,6 +78,13 @@ const send = async (id: string, events: readonly InspectionEvent[], signed: unkn
   ask(route.events, "POST", { id }, { events, signed }, cookie);
 const signedBy = (by: Hand, events: readonly InspectionEvent[]) =>
   Promise.all(events.map((event) => by.sign("event", event)));
+const entriesOf = (subjectId: string, kind: "tag" | "inspection") =>
+  yard.db
+    .selectFrom("ledgerEntry")
+    .selectAll()
+    .where("subjectId", "=", subjectId)
+    .where("kind", "=", kind)
+    .execute();
 const held = async (id: string) => (await eventsOf(yard.db, id)).map((event) => event.id);
 const holdsOf = async (unitId: string) =>
   (await yard.db.selectFrom("standingHold").select("name").where("unitId", "=", unitId).execute()).length;
@@ -139,12 +146,8 @@ describe("what is signed on a tablet", () => {
       .where("id", "=", said.id)
       .executeTakeFirstOrThrow();
     expect(tag).toMatchObject({ raisedBy: mine.id, reason: "leak", signed });
-    const entry = await yard.db
-      .selectFrom("ledgerEntry")
-      .select("body")
-      .where("subjectId", "=", tag.id)
-      .executeTakeFirstOrThrow();
-    expect(entry.body).toContain(signed);
+    const [entry] = await entriesOf(tag.id, "tag");
+    expect(entry?.body).toContain(signed);
     // Spaces about it are no other request; once released, or grown too long to read, it is another tag and not the signed one.
     const long = { ...said, id: randomUUID(), reason: "x".repeat(300) };
     const { plate: __, ...longBody } = long;
@@ -177,20 +180,13 @@ describe("what is signed on a tablet", () => {
     expect((await ask(route.sign, "POST", { id }, { ...body, outcome: "cleared", signed })).status).toBe(401);
     const sealed = await ask(route.sign, "POST", { id }, { ...body, signed }, other.cookie);
     expect(sealed.body).toMatchObject({ outcome: "not_cleared" });
-    const entry = await yard.db
-      .selectFrom("ledgerEntry")
-      .select("body")
-      .where("subjectId", "=", id)
-      .where("kind", "=", "inspection")
-      .executeTakeFirstOrThrow();
-    const { document } = (await together(yard.db, JSON.parse(entry.body))) as {
+    const sealRow = await entriesOf(id, "inspection");
+    const { document } = (await together(yard.db, JSON.parse(sealRow[0]?.body ?? ""))) as {
       document: { by: string; signed: string };
     };
     expect(document).toMatchObject({ by: third.id, signed });
     expect((await verifyLedgers(yard.db)).breaks).toEqual([]);
     // Whoever owns the database puts another's name or outcome on it: the key says so.
-    const rows = await yard.db.selectFrom("ledgerEntry").selectAll().where("subjectId", "=", id).execute();
-    const sealRow = rows.filter((row) => row.kind === "inspection");
     expect(await falselySigned(yard.db, "S-1", sealRow)).toBeUndefined();
     for (const [from, to] of [
       [third.id, mine.id],
@@ -273,8 +269,20 @@ describe("a revoked tablet", () => {
       registerKey(yard.db, lost.id, { deviceId: lost.device, publicKey }, new Date()),
     ).rejects.toThrow(/revoked/);
 
-    const waits = await yard.db.selectFrom("quarantine").selectAll().where("inspectionId", "=", id).execute();
-    expect(waits).toHaveLength(2);
+    // What no store can keep as text waits with the rest, as it came; an address that names no inspection is none.
+    const odd = { ...answered(id, 3, { deviceId: lost.device }), note: "half a \ud800 and a \u0000" };
+    const kept = await send(id, [odd as InspectionEvent], undefined, elsewhere);
+    expect(kept.body["type"]).toBe("/problems/device-revoked");
+    expect((await send("nowhere", events, signed)).status).toBe(404);
+
+    const waits = await yard.db
+      .selectFrom("quarantine")
+      .selectAll()
+      .where("inspectionId", "=", id)
+      .orderBy("receivedAt")
+      .execute();
+    expect(waits).toHaveLength(3);
+    expect(JSON.parse(waits[2]?.body ?? "").events).toEqual([odd]);
     const judge = (row: string, cookie: string, taken = true) =>
       ask(route.quarantine, "POST", { id: row }, { taken }, cookie);
     const [first, second] = waits.map((row) => row.id) as [string, string];

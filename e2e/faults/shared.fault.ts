@@ -2,20 +2,26 @@ import { expect, test } from "@playwright/test";
 import { signIn } from "../yard";
 import { Tablet, tally, url } from "./tablet";
 
-test("a tag-out made without a signal goes out with nobody signed in, and what somebody left is sent from the sign-in page", async ({
-  browser,
-}) => {
+/** A tablet on which somebody without a signal has answered a few checks of a unit and tagged it out. */
+async function tagsOutThere(plate: string, reason: string) {
   const tablet = new Tablet();
   await tablet.start();
   await tablet.signIn("1041");
-  const id = await tablet.begin("LM-21");
+  const id = await tablet.begin(plate);
   await tablet.signal("no signal");
   for (let n = 0; n < 3; n++) await tablet.answer(id);
   const { page } = tablet;
   await page.keyboard.press("t");
-  await page.getByRole("button", { name: "Damage" }).click();
+  await page.getByRole("button", { name: reason }).click();
   await page.getByRole("button", { name: "Tag it out now" }).click();
   await expect(page.getByText(/held on this tablet/i).first()).toBeVisible();
+  return { tablet, page, id };
+}
+
+test("a tag-out made without a signal goes out with nobody signed in, and what somebody left is sent from the sign-in page", async ({
+  browser,
+}) => {
+  const { tablet, page, id } = await tagsOutThere("LM-21", "Damage");
   // The session is gone, and the tablet goes to whoever comes next: it stands at its sign-in page.
   await tablet.forgetSession();
   await tablet.signal("signal");
@@ -35,17 +41,7 @@ test("a tag-out made without a signal goes out with nobody signed in, and what s
 test("a revoked tablet: its tag-out holds, and its answers wait for the owner until they are taken in", async ({
   browser,
 }) => {
-  const tablet = new Tablet();
-  await tablet.start();
-  await tablet.signIn("1041");
-  const id = await tablet.begin("LM-02");
-  await tablet.signal("no signal");
-  for (let n = 0; n < 3; n++) await tablet.answer(id);
-  const { page } = tablet;
-  await page.keyboard.press("t");
-  await page.getByRole("button", { name: "Leak" }).click();
-  await page.getByRole("button", { name: "Tag it out now" }).click();
-  await expect(page.getByText(/held on this tablet/i).first()).toBeVisible();
+  const { tablet, page, id } = await tagsOutThere("LM-02", "Leak");
   const device = await page.evaluate(() => localStorage.getItem("rook-step-device") ?? "");
 
   const owner = await browser.newPage({ baseURL: url });

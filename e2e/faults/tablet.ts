@@ -3,7 +3,7 @@ import { appendFileSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { type BrowserContext, chromium, expect, type Page } from "@playwright/test";
-import { forward, pin } from "../yard";
+import { forward, signInHere } from "../yard";
 
 export const url = process.env["E2E_URL"] ?? "";
 
@@ -85,11 +85,7 @@ export class Tablet {
     await this.page.evaluate(async () => void (await navigator.serviceWorker.ready));
   }
 
-  async pin(badge: string): Promise<void> {
-    await this.page.getByLabel("Badge number").fill(badge);
-    await this.page.getByLabel("PIN").fill(pin);
-    await this.page.getByLabel("PIN").press("Enter");
-  }
+  pin = (badge: string): Promise<void> => signInHere(this.page, badge);
 
   /** Begins a unit's inspection, or goes on with it; gives its id. */
   async begin(plate: string): Promise<string> {

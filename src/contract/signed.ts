@@ -7,7 +7,7 @@ export type DeviceSignature = `${string}.${string}`;
 export interface SignedContents {
   /** An event of a walk as it is sent. */
   readonly event: object;
-  /** The plate as `barePlate` has it. */
+  /** The plate as `barePlate` (core/vocabulary/plate-match.ts) has it. */
   readonly tag: {
     readonly id: string;
     readonly plate: string;
@@ -24,9 +24,6 @@ export interface SignedContents {
   readonly start: { readonly id: string; readonly unitId: string; readonly word: object };
   readonly picture: { readonly inspectionId: string; readonly hash: string };
 }
-
-/** A plate without what people type differently: case, spaces and dashes. */
-export const barePlate = (typed: string): string => typed.toUpperCase().replace(/[^\p{L}\p{N}]/gu, "");
 
 export type SignedThing = keyof SignedContents;
 

@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { InspectionEvent } from "@/core/record/events";
 import { inOrder } from "@/core/record/order";
 import { gaps, reduce } from "@/core/record/reduce";
+import { emptyLocalStorage } from "../../tests/memory";
 import { enrol } from "./enrolment";
 import { InspectionLog } from "./inspection-log";
 import { signerOf } from "./keys";
@@ -70,12 +71,8 @@ async function settled(log: InspectionLog): Promise<void> {
 beforeEach(() => {
   server = new Server();
   inspectionId = randomUUID();
-  const kept = new Map<string, string>();
   vi.stubGlobal("fetch", server.fetch);
-  vi.stubGlobal("localStorage", {
-    getItem: (k: string) => kept.get(k) ?? null,
-    setItem: (k: string, v: string) => kept.set(k, v),
-  });
+  emptyLocalStorage();
 });
 
 afterEach(async () => {

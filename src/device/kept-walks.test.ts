@@ -1,6 +1,7 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { type WalkAnswer, type WalkData, walkForm } from "@/contract/walk";
+import { emptyLocalStorage } from "../../tests/memory";
 import { keepFacts, openWalk, walksOf } from "./kept-walks";
 import { localStore } from "./local-store";
 import { arrive, leave, present } from "./present";
@@ -21,12 +22,7 @@ let answer: { status: number; body: WalkAnswer | { detail: string } } | undefine
 let lateMs = 0;
 
 beforeEach(async () => {
-  const kept = new Map<string, string>();
-  vi.stubGlobal("localStorage", {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => kept.set(key, value),
-    removeItem: (key: string) => kept.delete(key),
-  });
+  emptyLocalStorage();
   vi.stubGlobal("fetch", async () => {
     const now = answer;
     await new Promise((resolve) => setTimeout(resolve, lateMs));

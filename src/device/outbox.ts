@@ -1,4 +1,5 @@
-import { barePlate, type DeviceSignature, type SignedContents } from "@/contract/signed";
+import type { DeviceSignature, SignedContents } from "@/contract/signed";
+import { barePlate } from "@/core/vocabulary/plate-match";
 import { signerOf } from "./keys";
 import { type KeptTag, localStore } from "./local-store";
 import { countPictures, sendPictures } from "./pictures/send";

@@ -1,6 +1,7 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { PreparedAnswer } from "@/contract/start";
+import { emptyLocalStorage } from "../../tests/memory";
 import { openWalk } from "./kept-walks";
 import { type KeptEvent, localStore } from "./local-store";
 import { Outbox } from "./outbox";
@@ -27,12 +28,7 @@ let signal: boolean;
 let status: number;
 
 beforeEach(async () => {
-  const kept = new Map<string, string>();
-  vi.stubGlobal("localStorage", {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => kept.set(key, value),
-    removeItem: (key: string) => kept.delete(key),
-  });
+  emptyLocalStorage();
   [calls, signal, status] = [[], true, 200];
   vi.stubGlobal("fetch", async (path: string, how: RequestInit) => {
     calls.push(path.replace("/api/", ""));

@@ -1,5 +1,6 @@
 import type { PreparedAnswer } from "@/contract/start";
 import { walkForm } from "@/contract/walk";
+import type { DecisionFacts } from "@/core/decision/decide";
 import { signerOf } from "./keys";
 import { localStore, type PreparedUnit } from "./local-store";
 import { present } from "./present";
@@ -34,10 +35,17 @@ export async function preparedUnits(personId: string): Promise<readonly Prepared
   const rows = await localStore().prepared.where({ personId }).toArray();
   return rows
     .filter(({ form }) => form === walkForm)
-    .sort((a, b) => Number(mayClear(b)) - Number(mayClear(a)) || a.place - b.place);
+    .sort((a, b) => Number(isTrained(b)) - Number(isTrained(a)) || a.place - b.place);
 }
 
-const mayClear = ({ walk }: PreparedUnit): boolean => walk.facts.operatorAuthorised;
+/** Whether a walk that bears these facts may still clear, by the server's clock as this device knows it. */
+export const canClear = (
+  { clearsBeforeMs }: Pick<DecisionFacts, "clearsBeforeMs">,
+  { clockOffsetMs }: Pick<PreparedUnit, "clockOffsetMs">,
+  nowMs: number,
+): boolean => nowMs + clockOffsetMs < clearsBeforeMs;
+
+const isTrained = ({ walk }: PreparedUnit): boolean => walk.facts.operatorAuthorised;
 
 /**
  * Begins an inspection of a unit here, or goes on with one of its person that is kept; gives its id. Undefined where the
@@ -54,7 +62,7 @@ export async function beginHere(unitId: string, nowMs = Date.now()): Promise<str
       form === walkForm &&
       data.unitId === unitId &&
       data.scope.kind === "full" &&
-      nowMs + clockOffsetMs < data.facts.clearsBeforeMs,
+      canClear(data.facts, unit, nowMs),
   );
   if (open !== undefined) return open.id;
   const id = crypto.randomUUID();

@@ -26,7 +26,10 @@ interface ServerAnswer {
   readonly signedIn?: boolean;
 }
 
-/** Sends kept events of one inspection in one batch, after its beginning where that was made here, and notes in the device's store what became of each. */
+/**
+ * Sends kept events of one inspection in one batch, after its beginning where that was made here, and notes in the
+ * device's store what became of each.
+ */
 export async function sendEvents(
   inspectionId: string,
   waiting: readonly KeptEvent[],

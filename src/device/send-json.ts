@@ -1,4 +1,5 @@
 import { type DeviceSignature, signedHeader } from "@/contract/signed";
+
 /** How a sending ended. Each asks something else of a person (see the messages under `link`). */
 export type Link = "sent" | "sending" | "no_signal" | "signed_out" | "refused" | "server_trouble";
 

@@ -61,12 +61,13 @@ function Scanning<Unit extends Named>({
   });
   useEffect(() => {
     if (video.current === null) return;
-    const scanner = new Scanner(video.current, (text) => {
+    const heard = (text: string) => {
       const unit = unitOfCode(text, latest.current.units);
       if (unit === undefined) return setUnknown(text.slice(0, 60));
       navigator.vibrate?.(80);
       latest.current.onFound(unit);
-    });
+    };
+    const scanner = new Scanner(video.current, heard, () => setCamera("none"));
     let left = false;
     void scanner.open().then((became) => {
       if (!left) setCamera(became);

@@ -1,4 +1,4 @@
-import type { ConditionRule } from "../vocabulary/condition-rule";
+import { type ConditionRule, unnamed } from "../vocabulary/condition-rule";
 import type { FloorRule } from "../vocabulary/floor-rules";
 import { type PartEntry, type PartId, parts, type Role } from "../vocabulary/parts";
 
@@ -122,7 +122,7 @@ export const waysToFail = {
     ...["too_heavy", "tripped", "trips_again", "tube_kinked", "uneven", "unlatched", "unreadable"],
     ...["upside_down", "warning_stays", "weep", "weight_not_counted", "wet", "worn", "worn_thin"],
     ...["wrong_fill", "wrong_hole", "wrong_model", "wrong_pattern", "wrong_serial", "altered", "defeated"],
-    "something_else",
+    unnamed,
   ],
 } as const;
 

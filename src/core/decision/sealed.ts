@@ -32,10 +32,5 @@ export interface SealedDocument {
   readonly findings: readonly Finding[];
   /** Away where the signer's data has been erased; its digest stays in the entry. */
   readonly signature?: Signature;
-  /** How many events it covers, and their hash. */
-  readonly eventCount?: number;
-  readonly eventsHash?: string;
-  /** By the key its person has on their device, over these; away from one made in a session only. */
-  readonly signed?: string;
   readonly events: readonly InspectionEvent[];
 }

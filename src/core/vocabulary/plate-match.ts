@@ -4,10 +4,12 @@ interface Named {
   readonly serial: string;
 }
 
-const bare = (text: string): string => text.toUpperCase().replace(/[^A-Z0-9]/g, "");
-const lettersOf = (text: string): string => bare(text).replace(/[0-9]/g, "");
+/** A plate or serial without what people type differently: case, spaces and dashes. */
+export const barePlate = (typed: string): string => typed.toUpperCase().replace(/[^\p{L}\p{N}]/gu, "");
+
+const lettersOf = (text: string): string => barePlate(text).replace(/[0-9]/g, "");
 const numberOf = (text: string): string =>
-  bare(text)
+  barePlate(text)
     .replace(/[^0-9]/g, "")
     .replace(/^0+(?=[0-9])/, "");
 
@@ -19,14 +21,14 @@ const serialPart = 3;
  * `LM-011` and `lm11` all mean LM-11, and `1` may; three characters or more of a serial may mean its unit.
  */
 export function plateFit(typed: string, { plate, serial }: Named): 0 | 1 | undefined {
-  const asked = bare(typed);
+  const asked = barePlate(typed);
   if (asked === "") return 1;
   const [letters, number] = [lettersOf(typed), numberOf(typed)];
   if (lettersOf(plate).startsWith(letters)) {
     if (number !== "" && numberOf(plate) === number) return 0;
     if (number === "" || numberOf(plate).startsWith(number)) return 1;
   }
-  return asked.length >= serialPart && bare(serial).includes(asked) ? 1 : undefined;
+  return asked.length >= serialPart && barePlate(serial).includes(asked) ? 1 : undefined;
 }
 
 /** The units that fit, those meant first, each kind in the order they were given. */
@@ -37,7 +39,7 @@ export function unitsFor<Unit extends Named>(typed: string, units: readonly Unit
 
 /** The unit that a code on a plate names: by the address of its page, its plate or its serial, whole; nothing less will do. */
 export function unitOfCode<Unit extends Named>(code: string, units: readonly Unit[]): Unit | undefined {
-  const named = bare(/\/units\/([^/?#\s]+)/.exec(code)?.[1] ?? code);
+  const named = barePlate(/\/units\/([^/?#\s]+)/.exec(code)?.[1] ?? code);
   if (named === "") return undefined;
-  return units.find(({ plate, serial }) => bare(plate) === named || bare(serial) === named);
+  return units.find(({ plate, serial }) => barePlate(plate) === named || barePlate(serial) === named);
 }

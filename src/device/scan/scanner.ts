@@ -18,12 +18,15 @@ export class Scanner {
   constructor(
     private readonly video: HTMLVideoElement,
     private readonly heard: (text: string) => void,
+    /** What reads the codes could not be loaded. */
+    private readonly failed: () => void,
   ) {}
 
   async open(): Promise<Camera> {
     const camera = await this.openCamera();
     if (camera !== "open" || this.closed) return camera;
     this.worker = new Worker(new URL("./scan.worker.ts", import.meta.url), { type: "module" });
+    this.worker.onerror = () => this.failed();
     const reader = wrap<ScanWorker>(this.worker);
     const canvas = document.createElement("canvas");
     const pen = canvas.getContext("2d", { willReadFrequently: true });

@@ -10,6 +10,7 @@ import { said } from "@/core/underway/circumstances";
 import { dueIn } from "@/core/underway/due";
 import { follow } from "@/core/underway/follow";
 import { slabScissorSheet as sheet } from "@/demo/sheets/slab-scissors";
+import { emptyLocalStorage } from "../../../tests/memory";
 import { startMs, walkOf } from "../../../tests/screens/walk";
 import { InspectionLog } from "../inspection-log";
 import { localStore } from "../local-store";
@@ -64,7 +65,6 @@ async function open() {
 const settled = () => vi.waitFor(() => expect(opened.every((one) => !one.snapshot().planning)).toBe(true));
 
 beforeEach(() => {
-  const kept = new Map<string, string>();
   vi.stubGlobal("fetch", () => Promise.reject(new TypeError("no signal")));
   vi.stubGlobal(
     "EventSource",
@@ -74,10 +74,7 @@ beforeEach(() => {
   );
   vi.stubGlobal("window", { addEventListener: () => undefined });
   vi.stubGlobal("navigator", { onLine: true });
-  vi.stubGlobal("localStorage", {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => kept.set(key, value),
-  });
+  emptyLocalStorage();
 });
 
 afterEach(async () => {

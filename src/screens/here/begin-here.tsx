@@ -3,12 +3,12 @@ import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import { unitsFor } from "@/core/vocabulary/plate-match";
 import type { PreparedUnit } from "@/device/local-store";
-import { beginHere, preparedUnits } from "@/device/prepared";
+import { beginHere, canClear, preparedUnits } from "@/device/prepared";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
-import { ScanCode } from "../scan-code";
 import { clock } from "../states";
+import { UnitSearch } from "../unit/unit-search";
 
 /** Begins an inspection where there is no signal, of a unit that was kept for whoever is here. */
 export function BeginHere({ personId }: { personId: string }) {
@@ -28,19 +28,13 @@ export function BeginHere({ personId }: { personId: string }) {
       ) : (
         <>
           <p className="mt-1 text-ink2">{lasts(t, first)}</p>
-          <div className="mt-3 flex flex-wrap items-center gap-3">
-            <label className="flex items-center gap-3">
-              <span className="font-semibold">{t("here.find")}</span>
-              <input
-                type="search"
-                value={typed}
-                onChange={(event) => setTyped(event.target.value)}
-                placeholder={t("units.findHow")}
-                autoComplete="off"
-                className="min-h-[48px] w-full max-w-64 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
-              />
-            </label>
-            <ScanCode units={named} onFound={({ unit }) => setTyped(unit.walk.plate)} />
+          <div className="mt-3">
+            <UnitSearch
+              units={named}
+              typed={typed}
+              onType={setTyped}
+              onScan={({ plate }) => setTyped(plate)}
+            />
           </div>
           {found.length === 0 ? (
             <p role="status" className="mt-3">
@@ -59,10 +53,12 @@ export function BeginHere({ personId }: { personId: string }) {
 }
 
 /** How long an inspection begun now can clear: its age counts from what this tablet last heard. */
-function lasts(t: ReturnType<typeof useTranslations>, { walk, word, clockOffsetMs }: PreparedUnit): string {
-  const until = walk.facts.clearsBeforeMs;
-  const [time, late] = [clock(word.atMs, walk.offsetMin), Date.now() + clockOffsetMs < until];
-  return late ? t("here.late", { time, until: clock(until, walk.offsetMin) }) : t("here.over", { time });
+function lasts(t: ReturnType<typeof useTranslations>, unit: PreparedUnit): string {
+  const { word, walk } = unit;
+  const time = clock(word.atMs, walk.offsetMin);
+  return canClear(unit.walk.facts, unit, Date.now())
+    ? t("here.late", { time, until: clock(walk.facts.clearsBeforeMs, walk.offsetMin) })
+    : t("here.over", { time });
 }
 
 function Row({ unit: { unitId, walk, word } }: { unit: PreparedUnit }) {
@@ -91,7 +87,7 @@ function Row({ unit: { unitId, walk, word } }: { unit: PreparedUnit }) {
       <Button
         look="small"
         className="shrink-0"
-        aria-label={t("here.beginOf", { plate })}
+        aria-label={`${t("units.inspect")}, ${plate}`}
         onClick={() => void begin()}
       >
         {t("units.inspect")}

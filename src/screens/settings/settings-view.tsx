@@ -7,6 +7,7 @@ import { Button, buttonLook } from "@/kit/button";
 import { TextField } from "@/kit/field";
 import { send } from "../send";
 import { dayAndClock } from "../states";
+import { Row } from "./row";
 import { type TabletRow, Tablets, type WaitingRow } from "./tablets";
 
 export interface KeyRow {
@@ -108,31 +109,31 @@ function Keys({ keys, offsetMin }: { keys: readonly KeyRow[]; offsetMin: number 
       {keys.length === 0 ? <p className="mt-4">{t("settings.noKeys")}</p> : null}
       <ul className="mt-4 max-w-[920px]">
         {keys.map((key) => (
-          <li
+          <Row
             key={key.id}
-            className="flex min-h-[60px] flex-wrap items-center justify-between gap-3 border-b border-line py-1.5"
+            struck={key.revokedAtMs !== undefined}
+            name={
+              <>
+                <b>{key.name}</b> {key.shown}
+              </>
+            }
           >
-            <span className={key.revokedAtMs === undefined ? "" : "text-ink3 line-through"}>
-              <b>{key.name}</b> {key.shown}
-            </span>
-            <span className="flex flex-wrap items-center gap-3 text-ink2">
-              {t("settings.made", {
-                when: dayAndClock(key.madeAtMs, offsetMin),
-                by: key.by ?? t("settings.system"),
-              })}
-              {", "}
-              {key.lastUsedAtMs === undefined
-                ? t("settings.neverUsed")
-                : t("settings.used", { when: dayAndClock(key.lastUsedAtMs, offsetMin) })}
-              {key.revokedAtMs === undefined ? (
-                <Button look="small" onClick={() => void revoke(key.id)}>
-                  {t("settings.revoke")}
-                </Button>
-              ) : (
-                <span>{t("settings.revoked", { when: dayAndClock(key.revokedAtMs, offsetMin) })}</span>
-              )}
-            </span>
-          </li>
+            {t("settings.made", {
+              when: dayAndClock(key.madeAtMs, offsetMin),
+              by: key.by ?? t("settings.system"),
+            })}
+            {", "}
+            {key.lastUsedAtMs === undefined
+              ? t("settings.neverUsed")
+              : t("settings.used", { when: dayAndClock(key.lastUsedAtMs, offsetMin) })}
+            {key.revokedAtMs === undefined ? (
+              <Button look="small" onClick={() => void revoke(key.id)}>
+                {t("settings.revoke")}
+              </Button>
+            ) : (
+              <span>{t("settings.revoked", { when: dayAndClock(key.revokedAtMs, offsetMin) })}</span>
+            )}
+          </Row>
         ))}
       </ul>
     </section>

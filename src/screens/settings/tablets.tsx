@@ -6,6 +6,7 @@ import { Button } from "@/kit/button";
 import { TextField } from "@/kit/field";
 import { send } from "../send";
 import { dayAndClock } from "../states";
+import { Row } from "./row";
 
 export interface TabletRow {
   readonly id: string;
@@ -57,34 +58,31 @@ export function Tablets({
           <p className="max-w-[70ch] text-ink2">{t("tablets.waitingLead")}</p>
           <ul className="mt-2 max-w-[920px]">
             {waiting.map(({ id, deviceId, plate, name, count, receivedAtMs }) => (
-              <li
+              <Row
                 key={id}
-                className="flex min-h-[60px] flex-wrap items-center justify-between gap-3 border-b border-line py-1.5"
+                name={
+                  <>
+                    <b>{plate}</b>{" "}
+                    {t("tablets.sent", {
+                      count,
+                      name,
+                      device: deviceId,
+                      when: dayAndClock(receivedAtMs, offsetMin),
+                    })}
+                  </>
+                }
               >
-                <span>
-                  <b>{plate}</b>{" "}
-                  {t("tablets.sent", {
-                    count,
-                    name,
-                    device: deviceId,
-                    when: dayAndClock(receivedAtMs, offsetMin),
-                  })}
-                </span>
-                <span className="flex gap-8">
+                {([true, false] as const).map((taken) => (
                   <Button
+                    key={`${taken}`}
                     look="small"
-                    onClick={() => void ask(`/api/quarantine/${id}`, { taken: true }, "POST")}
+                    className={taken ? "mr-5" : ""}
+                    onClick={() => void ask(`/api/quarantine/${id}`, { taken }, "POST")}
                   >
-                    {t("tablets.take")}
+                    {taken ? t("tablets.take") : t("tablets.leave")}
                   </Button>
-                  <Button
-                    look="small"
-                    onClick={() => void ask(`/api/quarantine/${id}`, { taken: false }, "POST")}
-                  >
-                    {t("tablets.leave")}
-                  </Button>
-                </span>
-              </li>
+                ))}
+              </Row>
             ))}
           </ul>
         </>
@@ -92,31 +90,31 @@ export function Tablets({
       {tablets.length === 0 ? <p className="mt-4">{t("tablets.none")}</p> : null}
       <ul className="mt-4 max-w-[920px]">
         {tablets.map((tablet) => (
-          <li
+          <Row
             key={tablet.id}
-            className="flex min-h-[60px] flex-wrap items-center justify-between gap-3 border-b border-line py-1.5"
+            struck={tablet.revoked !== undefined}
+            name={
+              <>
+                <b>{tablet.id}</b> {tablet.names.join(", ")}
+              </>
+            }
           >
-            <span className={tablet.revoked === undefined ? "" : "text-ink3 line-through"}>
-              <b>{tablet.id}</b> {tablet.names.join(", ")}
-            </span>
-            <span className="flex flex-wrap items-center gap-3 text-ink2">
-              {t("tablets.since", { when: dayAndClock(tablet.sinceMs, offsetMin) })}
-              {tablet.revoked === undefined ? (
-                <Revoke
-                  tablet={tablet.id}
-                  onRevoke={(why) => void ask(`/api/devices/${tablet.id}`, { why }, "DELETE")}
-                />
-              ) : (
-                <span>
-                  {t("tablets.revoked", {
-                    when: dayAndClock(tablet.revoked.atMs, offsetMin),
-                    by: tablet.revoked.by,
-                    why: tablet.revoked.why,
-                  })}
-                </span>
-              )}
-            </span>
-          </li>
+            {t("tablets.since", { when: dayAndClock(tablet.sinceMs, offsetMin) })}
+            {tablet.revoked === undefined ? (
+              <Revoke
+                tablet={tablet.id}
+                onRevoke={(why) => void ask(`/api/devices/${tablet.id}`, { why }, "DELETE")}
+              />
+            ) : (
+              <span>
+                {t("tablets.revoked", {
+                  when: dayAndClock(tablet.revoked.atMs, offsetMin),
+                  by: tablet.revoked.by,
+                  why: tablet.revoked.why,
+                })}
+              </span>
+            )}
+          </Row>
         ))}
       </ul>
     </section>

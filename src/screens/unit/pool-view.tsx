@@ -8,8 +8,8 @@ import type { Family } from "@/core/vocabulary/families";
 import { unitsFor } from "@/core/vocabulary/plate-match";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
-import { ScanCode } from "../scan-code";
 import { day, stateMark } from "../states";
+import { UnitSearch } from "./unit-search";
 
 export interface PoolRow {
   readonly id: string;
@@ -33,24 +33,17 @@ export function PoolView({ units }: { units: readonly PoolRow[] }) {
         <h1 className="text-[28px] leading-none font-bold">{t("units.title")}</h1>
         <search>
           <form
-            className="flex flex-wrap items-center gap-3"
             onSubmit={(event) => {
               event.preventDefault();
               if (typed.trim() !== "" && found[0] !== undefined) router.push(`/units/${found[0].plate}`);
             }}
           >
-            <label className="flex items-center gap-3">
-              <span className="font-semibold">{t("units.find")}</span>
-              <input
-                type="search"
-                value={typed}
-                onChange={(event) => setTyped(event.target.value)}
-                placeholder={t("units.findHow")}
-                autoComplete="off"
-                className="min-h-[48px] w-60 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
-              />
-            </label>
-            <ScanCode units={units} onFound={({ plate }) => router.push(`/units/${plate}`)} />
+            <UnitSearch
+              units={units}
+              typed={typed}
+              onType={setTyped}
+              onScan={({ plate }) => router.push(`/units/${plate}`)}
+            />
           </form>
         </search>
       </div>

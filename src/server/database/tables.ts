@@ -153,7 +153,7 @@ export interface Database {
     id: string;
     inspectionId: string;
     deviceId: string;
-    body: Json<unknown>;
+    body: string;
     hash: string;
     receivedAt: Time;
     decidedBy: string | null;

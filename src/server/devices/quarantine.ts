@@ -1,9 +1,10 @@
 import { randomUUID } from "node:crypto";
+import { sql } from "kysely";
 import { z } from "zod";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { ingest } from "@/server/inspections/ingest";
-import { canonical, sha256 } from "@/server/ledger/append";
+import { sha256 } from "@/server/ledger/append";
 import { signedBatch } from "./signed-events";
 
 const batch = z.object({ events: z.array(z.unknown()) });
@@ -16,7 +17,8 @@ export async function quarantine(
   body: unknown,
   at: Date,
 ): Promise<void> {
-  const text = canonical(body);
+  // As JSON writes it, not as a store would have it: what no store takes waits here too.
+  const text = JSON.stringify(body);
   await db
     .insertInto("quarantine")
     .values({
@@ -34,20 +36,27 @@ export async function quarantine(
     .execute();
 }
 
-/** What revoked devices have sent about units of a site and nobody has judged yet, oldest first. */
-export async function waitingOf(db: Db, siteId: string) {
-  const rows = await db
+/** What waits about units of a site. */
+const waitingAt = (db: Db, siteId: string) =>
+  db
     .selectFrom("quarantine as q")
     .innerJoin("inspection as i", "i.id", "q.inspectionId")
     .innerJoin("unit as u", "u.id", "i.unitId")
     .innerJoin("person as p", "p.id", "i.personId")
-    .select(["q.id", "q.deviceId", "q.receivedAt", "q.body", "u.plate", "p.name"])
     .where("u.siteId", "=", siteId)
-    .where("q.decidedAt", "is", null)
+    .where("q.decidedAt", "is", null);
+
+/** What revoked devices have sent about units of a site and nobody has judged yet, oldest first. */
+export async function waitingOf(db: Db, siteId: string) {
+  const rows = await waitingAt(db, siteId)
+    .select(["q.id", "q.deviceId", "q.receivedAt", "q.body", "u.plate", "p.name"])
     .orderBy("q.receivedAt")
     .limit(200)
     .execute();
-  return rows.map(({ body, ...row }) => ({ ...row, count: batch.safeParse(body).data?.events.length ?? 0 }));
+  return rows.map(({ body, ...row }) => {
+    const read = batch.safeParse(JSON.parse(body));
+    return { ...row, count: read.success ? read.data.events.length : 0 };
+  });
 }
 
 export const judgeSchema = z.strictObject({ taken: z.boolean() });
@@ -61,17 +70,17 @@ export async function judgeQuarantined(
   taken: boolean,
   at: Date,
 ): Promise<void> {
-  const waits = (await waitingOf(db, siteId)).some((one) => one.id === id);
-  if (!waits)
-    throw new Problem(404, "not-waiting", "expected something a revoked tablet sent and nobody has judged");
-  const { inspectionId, body, by } = await db
-    .selectFrom("quarantine as q")
-    .innerJoin("inspection as i", "i.id", "q.inspectionId")
+  const waits = await waitingAt(db, siteId)
     .select(["q.inspectionId", "q.body", "i.personId as by"])
-    .where("q.id", "=", id)
-    .executeTakeFirstOrThrow();
+    .where(sql`q.id::text`, "=", id)
+    .executeTakeFirst();
+  if (waits === undefined)
+    throw new Problem(404, "not-waiting", "expected something a revoked tablet sent and nobody has judged");
   // Taken first: a judgement noted of what was then refused would lose it.
-  if (taken) await ingest(db, inspectionId, by, body, at, (await signedBatch(db, body)).byId);
+  if (taken) {
+    const body: unknown = JSON.parse(waits.body);
+    await ingest(db, waits.inspectionId, waits.by, body, at, (await signedBatch(db, body)).byId);
+  }
   await db
     .updateTable("quarantine")
     .set({ decidedBy: personId, decidedAt: at, taken })

@@ -5,7 +5,7 @@ import { Problem } from "@/server/http/problem";
 
 export const revokeSchema = z.strictObject({ why: z.string().trim().min(3).max(200) });
 
-/** Devices on which somebody of a site has a key, the one used for longest first, and what waits from those revoked. */
+/** Devices on which somebody of a site has a key, the one used for longest first. */
 export async function devicesOf(db: Db, siteId: string) {
   const rows = await db
     .selectFrom("deviceKey as k")

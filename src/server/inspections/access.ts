@@ -4,6 +4,7 @@ import { type DeviceKey, isRevoked } from "@/server/devices/keys";
 import { Problem } from "@/server/http/problem";
 import type { Right } from "@/server/people/roles";
 import { missingRight, notSignedIn, personById, type SignedIn } from "@/server/people/session";
+import { mayBeInspection, noInspection } from "./no-inspection";
 
 /** What a person must hold to make an inspection of this scope. */
 export const rightFor = (scope: Scope["kind"]): Right =>
@@ -11,7 +12,7 @@ export const rightFor = (scope: Scope["kind"]): Right =>
 
 /** Whose an inspection is, what it is for, and where. */
 async function ofInspection(db: Db, id: string) {
-  const row = /^[0-9a-f-]{36}$/.test(id)
+  const row = mayBeInspection(id)
     ? await db
         .selectFrom("inspection as i")
         .innerJoin("unit as u", "u.id", "i.unitId")
@@ -19,12 +20,7 @@ async function ofInspection(db: Db, id: string) {
         .where("i.id", "=", id)
         .executeTakeFirst()
     : undefined;
-  if (row === undefined)
-    throw new Problem(
-      404,
-      "no-inspection",
-      `expected an inspection that was started here, got ${id}; start it first`,
-    );
+  if (row === undefined) throw noInspection(id);
   return row;
 }
 

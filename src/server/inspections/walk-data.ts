@@ -2,7 +2,6 @@ import type { WalkAnswer, WalkData } from "@/contract/walk";
 import { shiftFor } from "@/core/decision/standing";
 import type { InspectionEvent, Saw } from "@/core/record/events";
 import type { Db } from "@/server/database/database";
-import { Problem } from "@/server/http/problem";
 import { headOf } from "@/server/ledger/append";
 import type { SignedIn } from "@/server/people/session";
 import { requireOwnInspection } from "./access";
@@ -10,14 +9,14 @@ import { topUpsBefore } from "./context";
 import { decisionFacts } from "./facts";
 import { minutesOf } from "./minutes";
 import { findInspection, type OpenInspection } from "./model";
+import { noInspection } from "./no-inspection";
 import { eventsOf } from "./sign";
 
 /** All a device needs to go on with this person's inspection, signal or not. */
 export async function walkAnswer(db: Db, id: string, person: SignedIn, at: Date): Promise<WalkAnswer> {
   await requireOwnInspection(db, id, person);
   const inspection = await findInspection(db, id);
-  if (inspection === undefined)
-    throw new Problem(404, "no-inspection", "expected an inspection that was started here");
+  if (inspection === undefined) throw noInspection(id);
   if (inspection.sealed) return { sealed: true };
   // The head first: a device may say it has seen less than it was shown, never more.
   const head = await headOf(db, inspection.unitId);

@@ -1,7 +1,7 @@
 import type { SealedDocument } from "@/core/decision/sealed";
 import type { Db } from "@/server/database/database";
-import { signerOf } from "@/server/devices/keys";
 import { notedHeads } from "@/server/ledger/heads";
+import { sealSigner } from "@/server/ledger/signed-entries";
 import { together } from "@/server/ledger/texts";
 import { chainColumns, firstBreak } from "@/server/ledger/verify";
 
@@ -31,15 +31,8 @@ export async function sealedRecord(db: Db, inspectionId: string) {
   const { body, ...rest } = row;
   const { document } = JSON.parse(body) as { document: unknown };
   const sealed = (await together(db, document)) as SealedDocument;
-  return { ...rest, inspectionId, document: sealed, device: await deviceOf(db, inspectionId, sealed) };
-}
-
-/** The device on which its person's key signed it, where one did. */
-async function deviceOf(db: Db, inspectionId: string, document: SealedDocument): Promise<string | undefined> {
-  const { shownOutcome: outcome, eventCount = 0, eventsHash = "", by, signed } = document;
-  const content = { inspectionId, outcome, eventCount, eventsHash };
-  const signer = await signerOf(db, "seal", content, signed);
-  return signer?.key.personId === by ? signer.key.deviceId : undefined;
+  const device = (await sealSigner(db, inspectionId, sealed))?.key.deviceId;
+  return { ...rest, inspectionId, document: sealed, device };
 }
 
 export type SealedRecord = NonNullable<Awaited<ReturnType<typeof sealedRecord>>>;

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { barePlate } from "@/contract/signed";
+import { barePlate } from "@/core/vocabulary/plate-match";
 import type { Db } from "@/server/database/database";
 import { type Signed, signerOf } from "@/server/devices/keys";
 

@@ -25,7 +25,6 @@ export const POST = openRoute<{ id: string }>(async ({ request, params: { id }, 
   const body = readable(text, session === undefined ? mostOfStranger : mostBody);
   if (body === undefined) {
     if (session === undefined) throw notSignedIn();
-    await refusalOf(db, id, session);
     await holdUnread(db, id, session.id, text, at);
     throw new Problem(
       400,

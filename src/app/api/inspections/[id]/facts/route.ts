@@ -1,9 +1,9 @@
 import { database } from "@/server/database/database";
-import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
 import { requireOwnInspection } from "@/server/inspections/access";
 import { decisionFacts } from "@/server/inspections/facts";
 import { findInspection } from "@/server/inspections/model";
+import { noInspection } from "@/server/inspections/no-inspection";
 import { eventsOf } from "@/server/inspections/sign";
 import { headOf } from "@/server/ledger/append";
 
@@ -11,8 +11,7 @@ export const GET = route<{ id: string }>(async ({ params, person, at }) => {
   const db = database();
   await requireOwnInspection(db, params.id, person);
   const inspection = await findInspection(db, params.id);
-  if (inspection === undefined)
-    throw new Problem(404, "no-inspection", "expected an inspection that was started here");
+  if (inspection === undefined) throw noInspection(params.id);
   // The head first: a device may say it has seen less than it was shown, never more.
   const head = await headOf(db, inspection.unitId);
   const events = await eventsOf(db, inspection.id);

@@ -10,8 +10,10 @@ export const POST = openRoute<{ id: string }>(async ({ request, params: { id }, 
   const session = await whoIs(request.headers, at);
   const json = await jsonOf(request);
   const read = signSchema.safeParse(json);
-  const by = read.success && (await signerOf(db, "seal", signedSeal(id, read.data), read.data.signed));
-  const personId = await inWhoseName(db, id, by ? by.key : undefined, session);
-  const wanted = inForm(json, signSchema);
-  return signInspection(db, id, personId, { ...wanted, signed: by ? by.signed : undefined }, at);
+  const by = read.success
+    ? await signerOf(db, "seal", signedSeal(id, read.data), read.data.signed)
+    : undefined;
+  // Who it is first: what is wrong with it is nobody else's to know.
+  const personId = await inWhoseName(db, id, by?.key, session);
+  return signInspection(db, id, personId, { ...inForm(json, signSchema), signed: by?.signed }, at);
 });
