@@ -69,11 +69,11 @@ function Row({ unit: { unitId, walk, word } }: { unit: PreparedUnit }) {
     if (id !== undefined) window.location.assign(`/inspect/${id}`);
   };
   return (
-    <li className="flex items-center gap-x-4 border-b border-line py-2">
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line py-2">
       <span className="w-[92px] shrink-0">
         <Plate>{plate}</Plate>
       </span>
-      <span className="min-w-0 flex-1 leading-snug">
+      <span className="min-w-28 flex-1 leading-snug">
         <b>{t(`family.${sheet.family}`)}</b> <span className="block text-ink2">{sheet.model}</span>
         {facts.holds.length === 0 ? null : (
           <span className="block font-semibold">
@@ -86,7 +86,7 @@ function Row({ unit: { unitId, walk, word } }: { unit: PreparedUnit }) {
       </span>
       <Button
         look="small"
-        className="shrink-0"
+        className="ml-auto shrink-0"
         aria-label={`${t("units.inspect")}, ${plate}`}
         onClick={() => void begin()}
       >

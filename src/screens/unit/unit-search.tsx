@@ -18,7 +18,7 @@ export function UnitSearch<Unit extends { readonly plate: string; readonly seria
   return (
     <div className="flex flex-wrap items-center gap-3">
       <label className="flex items-center gap-3">
-        <span className="font-semibold">{t("units.find")}</span>
+        <span className="font-semibold sm:shrink-0">{t("units.find")}</span>
         <input
           type="search"
           value={typed}
