@@ -10,8 +10,11 @@ import { eventsHash, eventsOf, signInspection } from "@/server/inspections/sign"
 import { addUnit, answered, at, begin, state as standing, yardForFile } from "./database";
 
 const yard = yardForFile();
-const take = (inspectionId: string, events: readonly unknown[]) =>
-  ingest(yard.db, inspectionId, yard.people.operator, { events }, at(1));
+/** Sent by whoever began it. */
+const take = async (inspectionId: string, events: readonly unknown[]) => {
+  const begunBy = (await findInspection(yard.db, inspectionId))?.personId ?? yard.people.operator;
+  return ingest(yard.db, inspectionId, begunBy, { events }, at(1));
+};
 const statuses = async (inspectionId: string, events: readonly unknown[]) =>
   (await take(inspectionId, events)).results.map((r) => r.status);
 const state = (unitId: string, minute: number) => standing(yard, unitId, minute);
@@ -126,7 +129,7 @@ describe("the event route", () => {
         { outcome: "not_cleared", eventCount: 1, eventsHash: eventsHash(held), signature: typed },
         at(9),
       ),
-    ).rejects.toThrow(/began this inspection/);
+    ).rejects.toThrow(/who is on this inspection/);
     expect((await sign(1, eventsHash(held))).outcome).toBe("not_cleared");
     await expect(sign(1, eventsHash(held))).rejects.toThrow(/already signed/);
   });

@@ -5,6 +5,47 @@ const sql = (part) => `src/server/database/migrations/${part}.ts`;
 
 /** Each: what goes wrong, in which file what becomes what, and the tests (of which project) that find it. */
 export const mistakes = [
+  // Two people on one inspection.
+  [
+    "one takes back what another found",
+    "src/core/record/reduce.ts",
+    "later.by === earlier.by ||",
+    "true ||",
+    "unit",
+    "src/core/record/together.test.ts",
+  ],
+  [
+    "only whoever signs need be trained",
+    "src/server/inspections/facts.ts",
+    "new Set([signerId, ...events.map(({ by = begunBy }) => by)])",
+    "new Set([signerId])",
+    "database",
+    "tests/together.test.ts",
+  ],
+  [
+    "what one made is taken as another's who brings it",
+    "src/server/inspections/access.ts",
+    "makers.every((maker) => maker === person.id)",
+    "makers.length >= 0",
+    "database",
+    "tests/together.test.ts",
+  ],
+  [
+    "what a batch says of its maker is believed once it is in",
+    "src/server/inspections/read-event.ts",
+    "((event.by ?? personId) !== takenAs || !people.includes(takenAs))",
+    "!people.includes(takenAs)",
+    "database",
+    "tests/together.test.ts",
+  ],
+  [
+    "whoever is not trained on a unit joins its inspection",
+    "src/server/inspections/join.ts",
+    "[person.id], inspection.unitId, at)).length > 0",
+    "[person.id], inspection.unitId, at)).length > 1",
+    "database",
+    "tests/together.test.ts",
+  ],
   // When a clearance may be made, and when it holds.
   [
     "a walk answered before a tag clears after its release",

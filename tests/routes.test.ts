@@ -46,6 +46,7 @@ const asked: readonly Asked[] = [
     who: road,
   },
   { route: "inspections/[id]", method: "GET", params: id("walk"), who: [] },
+  { route: "inspections/[id]/people", method: "POST", params: id("shared"), who: inspectors },
   { route: "inspections/[id]/facts", method: "GET", params: id("walk"), who: [] },
   { route: "inspections/[id]/sign", method: "POST", params: id("walk"), who: [] },
   {
@@ -131,8 +132,9 @@ const call = async ({ route, method, params, body }: Asked, cookie?: string) =>
 
 beforeAll(async () => {
   routesOf(yard);
-  const { db, people, scissor } = yard;
+  const { db, people, scissor, boom } = yard;
   ids["walk"] = await startInspection(db, people.operator, { unitId: scissor, scope: "full" }, new Date());
+  ids["shared"] = await startInspection(db, people.operator, { unitId: boom, scope: "full" }, new Date());
   ids["tag"] = randomUUID();
   await db
     .insertInto("tag")

@@ -345,6 +345,7 @@ describe("migrations", () => {
       "006-pictures",
       "007-devices",
       "008-begun-elsewhere",
+      "009-people",
     ]);
   });
 });

@@ -58,6 +58,7 @@ const frameParts = [
   "here",
   "family",
   "scan",
+  "together",
 ] as const;
 
 /** The words most views' client parts need; the walk reads all of them, the tag pages send all of them. */

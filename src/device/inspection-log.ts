@@ -5,7 +5,7 @@ import type { EventBody, InspectionEvent, Saw } from "@/core/record/events";
 import { inOrder } from "@/core/record/order";
 import type { Signer } from "./keys";
 import { deviceId, type KeptEvent, localStore } from "./local-store";
-import { batchSize, sendEvents } from "./send-events";
+import { sendEvents } from "./send-events";
 import { type Link, tryAgain } from "./send-json";
 import { Sender } from "./sender";
 import { sha256 } from "./sha256";
@@ -53,6 +53,8 @@ export class InspectionLog {
     private saw: Saw,
     private readonly nowMs: () => number,
     private readonly sign: Signer,
+    /** Who makes what is added, where that is not whoever began the walk. */
+    private readonly by?: string,
   ) {
     this.state = { ...this.state, events: inOrder(fromServer) };
   }
@@ -122,10 +124,20 @@ export class InspectionLog {
   }
 
   private base(device: string, seq: number, follows: string | null, at: string) {
-    const { inspectionId, saw } = this;
+    const { inspectionId, saw, by } = this;
     const id = crypto.randomUUID();
     const schema: typeof eventSchemaVersion = eventSchemaVersion;
-    return { schema, id, inspectionId, deviceId: device, seq, follows, at, saw };
+    return {
+      schema,
+      id,
+      inspectionId,
+      deviceId: device,
+      seq,
+      follows,
+      at,
+      saw,
+      ...(by !== undefined && { by }),
+    };
   }
 
   /** An event as it is kept until it is sent: signed by whoever makes it. */
@@ -133,6 +145,20 @@ export class InspectionLog {
     const { id, inspectionId, deviceId: device, seq } = event;
     const signed = await this.sign("event", event);
     return { id, inspectionId, deviceId: device, seq, event, state: "to_send", ...(signed && { signed }) };
+  }
+
+  /** Keeps what other devices have sent of this walk. */
+  async learn(events: readonly InspectionEvent[]): Promise<void> {
+    const known = new Set(this.state.events.map(({ id }) => id));
+    const fresh = events.filter(({ id }) => !known.has(id));
+    if (fresh.length === 0) return;
+    await localStore().events.bulkPut(
+      fresh.map((event) => {
+        const { id, inspectionId, deviceId: device, seq } = event;
+        return { id, inspectionId, deviceId: device, seq, event, state: "sent" };
+      }),
+    );
+    await this.refresh();
   }
 
   /** Sends what is waiting. One sender at a time; without a signal it tries again by itself. */
@@ -143,10 +169,7 @@ export class InspectionLog {
   private async sendAll(): Promise<void> {
     let link: Link = "sent";
     for (;;) {
-      const waiting = (await this.kept())
-        .filter((k) => k.state === "to_send")
-        .sort((a, b) => a.seq - b.seq)
-        .slice(0, batchSize);
+      const waiting = (await this.kept()).filter((k) => k.state === "to_send").sort((a, b) => a.seq - b.seq);
       if (waiting.length === 0) {
         await this.refresh({ link, detail: undefined });
         return;

@@ -29,7 +29,7 @@ beforeEach(async () => {
     if (now === undefined) throw new TypeError("no network");
     return Response.json(now.body, { status: now.status });
   });
-  await localStore().walks.clear();
+  await localStore().keptWalks.clear();
   answer = { status: 200, body: { sealed: false, walk } };
   lateMs = 0;
 });
@@ -87,7 +87,7 @@ describe("opening a walk", () => {
 
   it("keeps what was last read of the unit", async () => {
     await openWalk("w-1");
-    await keepFacts("w-1", { nowMs: 2, holds: ["T-0007"] } as never, { position: 5, headHash: "" });
+    await keepFacts(walk, { nowMs: 2, holds: ["T-0007"] } as never, { position: 5, headHash: "" }, [oake]);
     withoutSignal();
     expect(await openWalk("w-1")).toMatchObject({
       walk: { facts: { holds: ["T-0007"] }, head: { position: 5 } },
@@ -100,7 +100,7 @@ describe("opening a walk", () => {
     lateMs = 3000;
     expect(await openWalk("w-1")).toMatchObject({ walk: { head: { position: 3 } } });
     await vi.waitFor(
-      async () => expect((await localStore().walks.get("w-1"))?.data.head.position).toBe(9),
+      async () => expect((await localStore().keptWalks.get(["w-1", "p-1"]))?.data.head.position).toBe(9),
       4000,
     );
   });
@@ -112,10 +112,10 @@ describe("opening a walk", () => {
     answer = { status: 403, body: { detail: "not yours" } };
     expect(await openWalk("w-1")).toEqual({ kind: "refused", detail: "not yours" });
     withoutSignal();
-    await localStore().walks.update("w-1", { form: walkForm - 1 });
+    await localStore().keptWalks.update(["w-1", "p-1"], { form: walkForm - 1 });
     expect(await openWalk("w-1")).toEqual({ kind: "not_kept" });
     answer = { status: 200, body: { sealed: true } };
     expect(await openWalk("w-1")).toEqual({ kind: "sealed" });
-    expect(await localStore().walks.count()).toBe(0);
+    expect(await localStore().keptWalks.count()).toBe(0);
   });
 });

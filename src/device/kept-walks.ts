@@ -1,7 +1,7 @@
-import { type WalkAnswer, type WalkData, walkForm } from "@/contract/walk";
+import { type FactsAnswer, type OnWalk, type WalkAnswer, type WalkData, walkForm } from "@/contract/walk";
 import type { DecisionFacts } from "@/core/decision/decide";
-import type { Saw } from "@/core/record/events";
-import { type KeptWalk, localStore } from "./local-store";
+import type { InspectionEvent, Saw } from "@/core/record/events";
+import { deviceId, type KeptWalk, localStore } from "./local-store";
 import { sendStart } from "./prepared";
 import { arrive, present } from "./present";
 import { type Answer, getJson } from "./send-json";
@@ -37,7 +37,10 @@ export async function openWalk(id: string): Promise<Opening> {
 }
 
 const keptWalk = async (id: string): Promise<KeptWalk | undefined> => {
-  const kept = await localStore().walks.get(id);
+  const { keptWalks } = localStore();
+  const own = await keptWalks.get([id, present()?.personId ?? ""]);
+  // Somebody else's: they are asked to show who they are.
+  const kept = own ?? (await keptWalks.where({ id }).first());
   return kept?.form === walkForm ? kept : undefined;
 };
 
@@ -51,7 +54,7 @@ async function taken(
   if (answer.link === "refused") return { kind: "refused", detail: answer.detail ?? "" };
   if (answer.link !== "sent") return undefined;
   if (answer.data.sealed) {
-    await localStore().walks.delete(id);
+    await localStore().keptWalks.where({ id }).delete();
     await localStore().signatures.delete(id);
     return { kind: "sealed" };
   }
@@ -60,7 +63,8 @@ async function taken(
   const clockOffsetMs = walk.nowMs - Date.now();
   const { plate, person } = data;
   arrive({ personId: person.id, name: person.name });
-  await localStore().walks.put({ id, personId: person.id, plate, form: walkForm, data, clockOffsetMs });
+  const { keptWalks } = localStore();
+  await keptWalks.put({ id, personId: person.id, plate, form: walkForm, data, clockOffsetMs });
   return { kind: "open", walk: data };
 }
 
@@ -72,10 +76,29 @@ function openKept({ personId, data, clockOffsetMs }: KeptWalk): Opening {
 }
 
 /** What besides its answers bears on a walk, as read last: so it is opened without a signal. */
-export async function keepFacts(id: string, facts: DecisionFacts, head: Saw): Promise<void> {
-  await localStore().walks.update(id, { "data.facts": facts, "data.head": head });
+export async function keepFacts(
+  { id, person }: Pick<WalkData, "id" | "person">,
+  facts: DecisionFacts,
+  head: Saw,
+  people: readonly OnWalk[],
+): Promise<void> {
+  const read = { "data.facts": facts, "data.head": head, "data.people": people };
+  await localStore().keptWalks.update([id, person.id], read);
+}
+
+/** Asks for what bears on a walk besides its answers, and for what other devices have sent of it. */
+export function readFacts(id: string, events: readonly InspectionEvent[]): Promise<Answer<FactsAnswer>> {
+  const device = deviceId();
+  const held: Record<string, [most: number, count: number]> = {};
+  for (const { deviceId: other, seq } of events) {
+    if (other === device) continue;
+    const [most, count] = held[other] ?? [0, 0];
+    held[other] = [Math.max(most, seq), count + 1];
+  }
+  const query = new URLSearchParams({ device, held: JSON.stringify(held) });
+  return getJson<FactsAnswer>(`/api/inspections/${id}/facts?${query}`);
 }
 
 /** The walks of a person this device keeps. */
 export const walksOf = async (personId: string): Promise<readonly KeptWalk[]> =>
-  (await localStore().walks.where({ personId }).toArray()).filter((kept) => kept.form === walkForm);
+  (await localStore().keptWalks.where({ personId }).toArray()).filter((kept) => kept.form === walkForm);

@@ -33,7 +33,7 @@ export interface KeptTag {
 /** All a walk needs to be opened without a signal. Its events are kept by themselves. */
 export interface KeptWalk {
   readonly id: string;
-  /** Whose walk it is: nobody else reads it here. */
+  /** Who opened it here: nobody else reads it so. */
   readonly personId: string;
   readonly plate: string;
   /** The form `data` is in (`walkForm`). */
@@ -129,7 +129,7 @@ export interface KeyInUse {
 class LocalStore extends Dexie {
   declare events: EntityTable<KeptEvent, "id">;
   declare tags: EntityTable<KeptTag, "id">;
-  declare walks: EntityTable<KeptWalk, "id">;
+  declare keptWalks: Table<KeptWalk, [id: string, personId: string]>;
   declare enrolments: EntityTable<Enrolment, "badge">;
   declare signatures: EntityTable<KeptSignature, "inspectionId">;
   declare prepared: Table<PreparedUnit, [personId: string, unitId: string]>;
@@ -163,6 +163,12 @@ class LocalStore extends Dexie {
       .stores({ keysInUse: "personId" })
       .upgrade((change) => change.table("enrolments").clear());
     this.version(6).stores({ prepared: "[personId+unitId], personId", starts: "id" });
+    // Two people may be on one walk by one tablet: each opens it as their own.
+    this.version(7)
+      .stores({ walks: null, keptWalks: "[id+personId], id, personId" })
+      .upgrade(async (change) => {
+        await change.table("keptWalks").bulkPut(await change.table("walks").toArray());
+      });
   }
 }
 

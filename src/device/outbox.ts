@@ -6,7 +6,7 @@ import { countPictures, sendPictures } from "./pictures/send";
 import { sendStart, waitingStarts } from "./prepared";
 import { present } from "./present";
 import { roomShort } from "./room";
-import { batchSize, sendEvents } from "./send-events";
+import { sendEvents } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
 import { Sender } from "./sender";
 import { openSignatures, sendSignatures } from "./signatures";
@@ -143,7 +143,7 @@ export class Outbox {
     for (;;) {
       const waiting = await localStore().events.where({ inspectionId, state: "to_send" }).sortBy("seq");
       if (waiting.length === 0) return { link: "sent" };
-      const answer = await sendEvents(inspectionId, waiting.slice(0, batchSize));
+      const answer = await sendEvents(inspectionId, waiting);
       if (answer.link !== "sent") return answer;
     }
   }

@@ -38,8 +38,8 @@ beforeEach(async () => {
     if (path === "/api/inspections") return Response.json({ id: JSON.parse(String(how.body)).id });
     return Response.json({ results: [{ index: 0, status: "accepted" }], tagsRaised: [], head: {} });
   });
-  const { walks, starts, prepared: units, events, pictures, signatures, tags } = localStore();
-  for (const table of [walks, starts, units, events, pictures, signatures, tags]) await table.clear();
+  const { keptWalks, starts, prepared: units, events, pictures, signatures, tags } = localStore();
+  for (const table of [keptWalks, starts, units, events, pictures, signatures, tags]) await table.clear();
 });
 afterEach(() => vi.unstubAllGlobals());
 

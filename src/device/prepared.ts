@@ -56,8 +56,8 @@ export async function beginHere(unitId: string, nowMs = Date.now()): Promise<str
   const unit = here && (await localStore().prepared.get([here.personId, unitId]));
   if (unit?.form !== walkForm) return undefined;
   const { personId, walk, word, clockOffsetMs } = unit;
-  const { walks, starts } = localStore();
-  const open = (await walks.where({ personId }).toArray()).find(
+  const { keptWalks, starts } = localStore();
+  const open = (await keptWalks.where({ personId }).toArray()).find(
     ({ data, form }) =>
       form === walkForm &&
       data.unitId === unitId &&
@@ -68,10 +68,10 @@ export async function beginHere(unitId: string, nowMs = Date.now()): Promise<str
   const id = crypto.randomUUID();
   const begun = { id, unitId, word };
   const signed = await signerOf(personId)("start", begun);
-  await localStore().transaction("rw", walks, starts, async () => {
+  await localStore().transaction("rw", keptWalks, starts, async () => {
     await starts.add({ id, begun: { ...begun, ...(signed && { signed }) } });
     const data = { ...walk, id };
-    await walks.add({ id, personId, plate: walk.plate, form: walkForm, data, clockOffsetMs });
+    await keptWalks.add({ id, personId, plate: walk.plate, form: walkForm, data, clockOffsetMs });
   });
   return id;
 }

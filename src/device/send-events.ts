@@ -3,7 +3,7 @@ import { type KeptEvent, localStore } from "./local-store";
 import { sendStart } from "./prepared";
 import { type Answer, sendJson } from "./send-json";
 
-export const batchSize = 100;
+const batchSize = 100;
 
 export interface Taken {
   /** Numbers of tags the events raised. */
@@ -26,14 +26,18 @@ interface ServerAnswer {
   readonly signedIn?: boolean;
 }
 
+/** A batch is signed by one person: as many as whoever made the first of them made in a row. */
+function ofOne(waiting: readonly KeptEvent[]): readonly KeptEvent[] {
+  const next = waiting.findIndex(({ event }) => event.by !== waiting[0]?.event.by);
+  return waiting.slice(0, next < 0 ? batchSize : Math.min(next, batchSize));
+}
+
 /**
- * Sends kept events of one inspection in one batch, after its beginning where that was made here, and notes in the
+ * Sends the first of the kept events of one inspection in one batch, after its beginning where that was made here, and notes in the
  * device's store what became of each.
  */
-export async function sendEvents(
-  inspectionId: string,
-  waiting: readonly KeptEvent[],
-): Promise<Answer<Taken>> {
+export async function sendEvents(inspectionId: string, kept: readonly KeptEvent[]): Promise<Answer<Taken>> {
+  const waiting = ofOne(kept);
   const begun = await sendStart(inspectionId);
   if (begun.link !== "sent") return begun;
   const answer = await sendJson<ServerAnswer>(`/api/inspections/${inspectionId}/events`, {
@@ -44,9 +48,9 @@ export async function sendEvents(
   const { results, tagsRaised, head, signedIn = true } = answer.data;
   const { events: table } = localStore();
   for (const { index, status, problem } of results) {
-    const kept = waiting[index];
-    if (kept === undefined) continue;
-    await table.update(kept.id, status === "held" ? { state: "held", problem } : { state: "sent" });
+    const one = waiting[index];
+    if (one === undefined) continue;
+    await table.update(one.id, status === "held" ? { state: "held", problem } : { state: "sent" });
   }
   // An event without an answer is still owed; asking again at once would ask for ever.
   if (results.length < waiting.length) return { link: "server_trouble" };

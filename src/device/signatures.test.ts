@@ -25,7 +25,8 @@ let calls: string[] = [];
 let answer: (path: string) => Said;
 
 beforeEach(async () => {
-  for (const table of ["events", "signatures", "walks", "tags"] as const) await localStore()[table].clear();
+  for (const table of ["events", "signatures", "keptWalks", "tags"] as const)
+    await localStore()[table].clear();
   calls = [];
   answer = (path) =>
     path.endsWith("/sign")

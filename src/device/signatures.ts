@@ -79,8 +79,8 @@ async function isSealed(inspectionId: string): Promise<boolean> {
  * record is left.
  */
 async function noted({ inspectionId }: KeptSignature, became: KeptSignature["became"]): Promise<void> {
-  const { signatures, walks } = localStore();
-  if (became.kind === "sealed") await walks.delete(inspectionId);
+  const { signatures, keptWalks } = localStore();
+  if (became.kind === "sealed") await keptWalks.where({ id: inspectionId }).delete();
   await localStore().transaction("rw", signatures, async () => {
     const now = await signatures.get(inspectionId);
     if (now?.became.kind === "waits") await signatures.update(inspectionId, { became });

@@ -10,6 +10,8 @@ import type { InspectData } from "@/screens/inspect/inspect-data";
 export const startMs = Date.parse("2026-03-02T05:40:00Z");
 
 /** What the server gives a tablet to walk a unit, nothing answered yet. */
+const oake = { id: "00000000-0000-4000-8000-0000000000bb", name: "R. Oake" };
+
 export function walkOf(sheet: Sheet, more: Partial<InspectData> = {}): InspectData {
   return {
     id: "00000000-0000-4000-8000-000000000001",
@@ -24,7 +26,8 @@ export function walkOf(sheet: Sheet, more: Partial<InspectData> = {}): InspectDa
     facts: cleanFacts(startMs, startMs + 4 * 3_600_000),
     minutes: {},
     topUps: {},
-    person: { id: "00000000-0000-4000-8000-0000000000bb", name: "R. Oake" },
+    person: oake,
+    people: [oake],
     nowMs: startMs,
     offsetMin: 0,
     shift: { id: "early", startMs: startMs + 3_000_000, endMs: startMs + 31_800_000 },

@@ -16,7 +16,16 @@ export const commands: fc.Arbitrary<readonly Command[]> = fc.array(
     {
       weight: 9,
       arbitrary: fc.record({
-        do: fc.constantFrom("start" as const, "read", "sign", "finish", "correct"),
+        do: fc.constantFrom(
+          "start" as const,
+          "join",
+          "join",
+          "read",
+          "sign",
+          "finish",
+          "correct",
+          "overrule",
+        ),
         who,
       }),
     },

@@ -43,12 +43,14 @@ export function shiftEndsMs(ms: number): number {
 interface Answer {
   readonly seen: number;
   readonly fault?: Fault;
+  readonly by: number;
   superseded?: true;
 }
 interface Finding {
   readonly fault: Fault;
   readonly n: number;
   readonly walk: Walk;
+  readonly by: number;
   readonly dueMs: number;
   open: boolean;
 }
@@ -56,6 +58,8 @@ export interface Walk {
   readonly beganMs: number;
   readonly answers: Map<string, Answer[]>;
   readonly said: Map<Fault, "same" | "gone">;
+  /** Whoever said anything on it. */
+  readonly makers: Set<number>;
   broken: boolean;
 }
 interface Seal {
@@ -95,12 +99,12 @@ export class Oracle {
     if (ends) this.entries.push({ n: this.n, touches: "all" });
   }
 
-  found(walk: Walk, fault: Fault, seen: number, nowMs: number): number {
+  found(walk: Walk, by: number, fault: Fault, seen: number, nowMs: number): number {
     this.n += 1;
     const { check, does } = faults[fault];
     this.entries.push({ n: this.n, touches: [check], walk });
-    this.findings.push({ fault, n: this.n, walk, dueMs: nowMs + 7 * 24 * hourMs, open: true });
-    add(walk, check, { seen, fault });
+    this.findings.push({ fault, n: this.n, walk, by, dueMs: nowMs + 7 * 24 * hourMs, open: true });
+    add(walk, check, { seen, fault, by });
     if (does === "tag") this.holds.add(`found ${this.n}`);
     return this.n;
   }
@@ -113,15 +117,17 @@ export class Oracle {
     return [...groups.values()].filter((f) => f.walk !== walk).map((f) => f.fault);
   }
 
-  close(fault: Fault, walk?: Walk): void {
+  close(fault: Fault, walk?: Walk, by?: number): void {
     if (walk !== undefined) {
-      // A slip corrected closes what that walk made of it.
-      const own = this.findings.findLast((f) => f.walk === walk && f.fault === fault && f.open);
+      // A slip corrected closes what its maker made of it in that walk.
+      const own = this.findings.findLast(
+        (f) => f.walk === walk && f.by === by && f.fault === fault && f.open,
+      );
       if (own !== undefined) own.open = false;
     } else for (const finding of this.findings) if (finding.fault === fault) finding.open = false;
   }
 
-  sign(walk: Walk, by: number, trained: boolean, nowMs: number): void {
+  sign(walk: Walk, by: number, trained: (who: number) => boolean, nowMs: number): void {
     const touched = (check: string) =>
       Math.max(
         0,
@@ -147,7 +153,7 @@ export class Oracle {
     this.seal = {
       n: ++this.n,
       good:
-        trained &&
+        [...walk.makers, by].every(trained) &&
         !walk.broken &&
         this.holds.size === 0 &&
         nowMs < this.examinationDueMs &&
@@ -175,6 +181,7 @@ export class Oracle {
 }
 
 export function add(walk: Walk, check: string, answer: Answer): void {
+  walk.makers.add(answer.by);
   const list = walk.answers.get(check);
   if (list === undefined) walk.answers.set(check, [answer]);
   else list.push(answer);

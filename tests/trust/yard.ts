@@ -10,11 +10,13 @@ import type { Db } from "@/server/database/database";
 import { seededRandom } from "@/server/demo/random";
 import { walkAndSign } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
+import { joinInspection } from "@/server/inspections/join";
 import { planOf } from "@/server/inspections/model";
 import { eventsHash, eventsOf, signInspection } from "@/server/inspections/sign";
 import { startInspection, startRetest } from "@/server/inspections/start";
 import { canonical, headOf, sha256 } from "@/server/ledger/append";
 import { openMatters } from "@/server/matters/read";
+import { personById } from "@/server/people/session";
 import { lookAtReport } from "@/server/reports/look";
 import { setPolicy } from "@/server/sites/policy";
 import { raiseTag } from "@/server/tags/raise";
@@ -44,7 +46,10 @@ export const bareChecks = planOf({
 }).due.map((check) => check.key);
 
 export type Command =
-  | { readonly do: "start" | "read" | "sign" | "correct" | "broken" | "walk" | "finish"; readonly who: 0 | 1 }
+  | {
+      readonly do: "start" | "join" | "read" | "sign" | "correct" | "overrule" | "broken" | "walk" | "finish";
+      readonly who: 0 | 1;
+    }
   | { readonly do: "answer"; readonly who: 0 | 1; readonly from: number; readonly count: number }
   | { readonly do: "fault" | "late"; readonly who: 0 | 1; readonly fault: Fault }
   | { readonly do: "say"; readonly who: 0 | 1; readonly says: "same" | "gone" }
@@ -66,15 +71,17 @@ export type Command =
   | { readonly do: "train"; readonly trained: boolean };
 
 interface Device {
+  readonly who: 0 | 1;
   readonly person: string;
   readonly deviceId: string;
   inspection?: string;
   walk?: Walk;
-  seq: number;
   head: Saw;
   seen: number;
-  last: InspectionEvent[];
-  sealed?: { readonly inspection: string; readonly walk: Walk; seq: number };
+  /** The highest number this device has used in each inspection, and what it found there last. */
+  readonly seq: Map<string, number>;
+  readonly last: Map<string, InspectionEvent[]>;
+  sealed?: { readonly inspection: string; readonly walk: Walk };
 }
 
 /** One for each yardstick; drawn at random, two of ten thousand are the same more often than not. */
@@ -89,6 +96,7 @@ export class Yardstick {
   nowMs = Date.parse("2026-03-02T05:30:00Z");
   private trained = true;
   private readonly devices: readonly [Device, Device];
+  private readonly walks = new Map<string, { readonly walk: Walk; readonly begunBy: 0 | 1 }>();
 
   private constructor(
     private readonly db: Db,
@@ -100,15 +108,11 @@ export class Yardstick {
     private readonly random: () => number,
   ) {
     this.oracle = new Oracle(bareChecks, Date.parse("2026-03-06T00:00:00Z"));
-    const device = (person: string): Device => ({
-      person,
-      deviceId: randomUUID().slice(0, 8),
-      seq: 0,
-      head: zero,
-      seen: 0,
-      last: [],
+    const device = (who: 0 | 1, person: string): Device => ({
+      ...{ who, person, head: zero, seen: 0 },
+      ...{ deviceId: randomUUID().slice(0, 8), seq: new Map(), last: new Map() },
     });
-    this.devices = [device(people.operator), device(secondId)];
+    this.devices = [device(0, people.operator), device(1, secondId)];
   }
 
   static async make(yard: Yard, versionId: string): Promise<Yardstick> {
@@ -170,6 +174,8 @@ export class Yardstick {
     switch (command.do) {
       case "start":
         return this.start(this.devices[command.who]);
+      case "join":
+        return this.join(this.devices[command.who], this.devices[command.who === 0 ? 1 : 0]);
       case "read":
         return this.read(this.devices[command.who]);
       case "answer": {
@@ -181,6 +187,8 @@ export class Yardstick {
         return this.fault(this.devices[command.who], command.fault);
       case "correct":
         return this.correct(this.devices[command.who]);
+      case "overrule":
+        return this.overrule(this.devices[command.who], this.devices[command.who === 0 ? 1 : 0]);
       case "say":
         return this.say(this.devices[command.who], command.says);
       case "broken":
@@ -268,22 +276,53 @@ export class Yardstick {
     const before = device.inspection;
     const id = await startInspection(this.db, device.person, { unitId: this.unitId, scope: "full" }, this.at);
     if (id === before) return;
-    this.oracle.enter("start");
-    Object.assign(device, { inspection: id, seq: 0, last: [] });
-    device.walk = { beganMs: this.nowMs, answers: new Map(), said: new Map(), broken: false };
+    const known = this.walks.get(id);
+    if (known === undefined) {
+      this.oracle.enter("start");
+      const walk = { beganMs: this.nowMs, answers: new Map(), said: new Map(), makers: new Set<number>() };
+      this.walks.set(id, { walk: { ...walk, broken: false }, begunBy: device.who });
+    }
+    await this.goOn(device, id);
+  }
+
+  private async goOn(device: Device, id: string): Promise<void> {
+    Object.assign(device, { inspection: id, walk: this.walks.get(id)?.walk });
     await this.read(device);
   }
 
+  /** Goes on with what the other is on, in one's own name. Whoever may not is refused. */
+  private async join(device: Device, other: Device): Promise<void> {
+    const { inspection } = other;
+    if (inspection === undefined) return;
+    const person = await personById(this.db, device.person);
+    if (person === undefined) return;
+    const roles = new Map([[this.siteId, ["operator"] as const]]);
+    const joined = joinInspection(this.db, inspection, { ...person, roles }, this.at);
+    if (
+      await joined.then(
+        () => true,
+        () => false,
+      )
+    )
+      await this.goOn(device, inspection);
+    else if (this.isTrained(device.who)) throw new Error("expected whoever is trained to join");
+  }
+
+  private readonly isTrained = (who: number): boolean => who === 0 || this.trained;
+
   /** An event as the device makes it; its clock is nine days slow, or fast. */
   private event(device: Device, body: object): InspectionEvent {
-    device.seq += 1;
-    const slowMs = (device.seq % 2 === 0 ? -9 : 9) * 24 * hourMs;
+    const inspectionId = device.inspection ?? device.sealed?.inspection ?? "";
+    const seq = (device.seq.get(inspectionId) ?? 0) + 1;
+    device.seq.set(inspectionId, seq);
+    const slowMs = (seq % 2 === 0 ? -9 : 9) * 24 * hourMs;
     return {
       schema: 2,
       id: randomUUID(),
-      inspectionId: device.inspection ?? "",
+      inspectionId,
       deviceId: device.deviceId,
-      seq: device.seq,
+      seq,
+      ...(this.walks.get(inspectionId)?.begunBy !== device.who && { by: device.person }),
       follows: null,
       at: new Date(this.nowMs + slowMs).toISOString(),
       saw: device.head,
@@ -303,7 +342,7 @@ export class Yardstick {
       this.event(device, { type: "answered", check, result: { kind: "fine" } }),
     );
     await this.send(device, inspection, events);
-    for (const check of checks) add(walk, check, { seen: device.seen });
+    for (const check of checks) add(walk, check, { seen: device.seen, by: device.who });
   }
 
   private async fault(device: Device, fault: Fault): Promise<void> {
@@ -313,14 +352,14 @@ export class Yardstick {
     const { check, condition } = faults[fault];
     const event = this.event(device, { type: "answered", check, result: { kind: "condition", condition } });
     await this.send(device, inspection, [event]);
-    this.oracle.found(walk, fault, device.seen, this.nowMs);
-    device.last.push(event);
+    this.oracle.found(walk, device.who, fault, device.seen, this.nowMs);
+    device.last.set(inspection, [...(device.last.get(inspection) ?? []), event]);
   }
 
   /** The last fault was a slip: fine, with why. */
   private async correct(device: Device): Promise<void> {
     const { inspection, walk } = device;
-    const slip = device.last.pop();
+    const slip = device.last.get(inspection ?? "")?.pop();
     if (inspection === undefined || walk === undefined || slip?.type !== "answered") return;
     const { check } = slip;
     const body = { type: "answered", check, result: { kind: "fine" } };
@@ -330,10 +369,23 @@ export class Yardstick {
     });
     await this.send(device, inspection, [event]);
     const fault = (Object.keys(faults) as Fault[]).find((f) => faults[f].check === check) ?? "rails";
-    const answer = walk.answers.get(check)?.findLast((a) => a.fault === fault && !a.superseded);
+    const answer = walk.answers
+      .get(check)
+      ?.findLast((a) => a.fault === fault && a.by === device.who && !a.superseded);
     if (answer !== undefined) answer.superseded = true;
-    add(walk, check, { seen: device.seen });
-    if (faults[fault].does !== "tag") this.oracle.close(fault, walk);
+    add(walk, check, { seen: device.seen, by: device.who });
+    if (faults[fault].does !== "tag") this.oracle.close(fault, walk, device.who);
+  }
+
+  /** Fine, in place of what the other found: theirs stays, whatever this device says. */
+  private async overrule(device: Device, other: Device): Promise<void> {
+    const { inspection, walk } = device;
+    const found = other.last.get(inspection ?? "")?.at(-1);
+    if (inspection === undefined || walk === undefined || found?.type !== "answered") return;
+    const supersedes = { event: found.id, reason: "Looked again" };
+    const body = { type: "answered", check: found.check, result: { kind: "fine" }, supersedes };
+    await this.send(device, inspection, [this.event(device, body)]);
+    add(walk, found.check, { seen: device.seen, by: device.who });
   }
 
   private async say(device: Device, says: "same" | "gone"): Promise<void> {
@@ -348,6 +400,7 @@ export class Yardstick {
     for (const { check } of matters) {
       const fault = (Object.keys(faults) as Fault[]).find((f) => faults[f].check === check) ?? "rails";
       walk.said.set(fault, says);
+      walk.makers.add(device.who);
       // A repair above the floor is recorded by a technician, never said.
       if (says === "gone" && faults[fault].does !== "repair_by") this.oracle.close(fault);
     }
@@ -363,11 +416,12 @@ export class Yardstick {
     await this.send(device, inspection, [event]);
     this.oracle.enter("reported");
     this.oracle.holds.add(`report ${event.id}`);
-    device.seq -= 1;
+    device.seq.set(inspection, event.seq - 1);
     await this.send(device, inspection, [
       this.event(device, { type: "changed", step: `withdrawn:${event.id}` }),
     ]);
     walk.broken = true;
+    walk.makers.add(device.who);
   }
 
   private async sign(who: 0 | 1): Promise<void> {
@@ -388,10 +442,10 @@ export class Yardstick {
       },
       this.at,
     );
-    this.oracle.sign(walk, who, who === 0 || this.trained, this.nowMs);
-    device.sealed = { inspection, walk, seq: device.seq };
-    device.inspection = undefined;
-    device.walk = undefined;
+    this.oracle.sign(walk, who, this.isTrained, this.nowMs);
+    for (const one of this.devices)
+      if (one.inspection === inspection)
+        Object.assign(one, { sealed: { inspection, walk }, inspection: undefined, walk: undefined });
   }
 
   /** A fault found in a walk that is sealed already, heard of only now. */
@@ -399,16 +453,11 @@ export class Yardstick {
     const { sealed } = device;
     if (sealed === undefined) return;
     const { check, condition } = faults[fault];
-    sealed.seq += 1;
-    const event = {
-      ...this.event(device, { type: "answered", check, result: { kind: "condition", condition } }),
-      inspectionId: sealed.inspection,
-      seq: sealed.seq,
-    };
-    device.seq -= 1;
+    const then = { ...device, inspection: sealed.inspection };
+    const event = this.event(then, { type: "answered", check, result: { kind: "condition", condition } });
     await this.send(device, sealed.inspection, [event]);
     this.oracle.enter("addendum");
-    this.oracle.found(sealed.walk, fault, device.seen, this.nowMs);
+    this.oracle.found(sealed.walk, device.who, fault, device.seen, this.nowMs);
   }
 
   /** Ends a walk that is under way: what is open on the unit is said, and it is signed as it is. */

@@ -15,6 +15,8 @@ export type Signature =
 export interface SealedDocument {
   readonly by: string;
   readonly startedAt: string;
+  /** Everybody on it, who began it first, where that was more than one. */
+  readonly people?: readonly string[];
   readonly scope: Scope;
   readonly pinned: {
     readonly sheetHash: string;

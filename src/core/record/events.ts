@@ -41,6 +41,8 @@ const base = {
   follows: z.uuid().nullable(),
   at: z.iso.datetime(),
   saw: sawSchema,
+  /** Who made it, where that is not whoever began the inspection. */
+  by: text(64).min(1).optional(),
 };
 
 export const pictureHash = z.string().regex(/^[0-9a-f]{64}$/);
@@ -109,7 +111,7 @@ export const eventSchema = z.discriminatedUnion("type", [
 export type InspectionEvent = z.infer<typeof eventSchema>;
 export type EventOf<T extends InspectionEvent["type"]> = Extract<InspectionEvent, { type: T }>;
 
-type Stamped = "schema" | "id" | "inspectionId" | "deviceId" | "seq" | "follows" | "at" | "saw";
+type Stamped = keyof typeof base;
 type BodyOf<E> = E extends InspectionEvent ? Omit<E, Stamped> : never;
 /** What an event says, before its device has numbered and dated it. */
 export type EventBody = BodyOf<InspectionEvent>;

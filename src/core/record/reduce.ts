@@ -19,7 +19,7 @@ export interface Reduction {
 
 export interface ReplayProblem {
   readonly eventId: string;
-  readonly problem: "gap" | "supersedes_unknown" | "supersedes_other_check";
+  readonly problem: "gap" | "supersedes_unknown" | "supersedes_other_check" | "supersedes_others";
   readonly detail: string;
 }
 
@@ -39,6 +39,8 @@ export function reduce(events: readonly InspectionEvent[]): Reduction {
       problems.push({ eventId: event.id, problem: "supersedes_unknown", detail: event.supersedes.event });
     } else if (target.check !== event.check) {
       problems.push({ eventId: event.id, problem: "supersedes_other_check", detail: target.check });
+    } else if (!mayReplace(event, target)) {
+      problems.push({ eventId: event.id, problem: "supersedes_others", detail: target.id });
     } else superseded.add(target.id);
   }
   const given = new Map<CheckKey, readonly Given[]>();
@@ -56,6 +58,15 @@ export function reduce(events: readonly InspectionEvent[]): Reduction {
 /** Whether an event answers a check: in words, by a reading, or by passing it over. */
 export const isAnswer = (event: InspectionEvent): event is Given =>
   event.type === "answered" || event.type === "measured" || event.type === "skipped";
+
+/**
+ * Whether one answer may take the place of another. What somebody found or measured is theirs to take back; what another
+ * says of it stands beside it. Passed over or as listed, anybody on the walk may answer it again.
+ */
+export const mayReplace = (later: Pick<Given, "by">, earlier: Given): boolean =>
+  later.by === earlier.by ||
+  earlier.type === "skipped" ||
+  (earlier.type === "answered" && earlier.result.kind === "fine");
 
 /** Sequence numbers missing from any device's run. */
 export function gaps(

@@ -1,7 +1,7 @@
 import type { Check } from "../catalogue/catalogue";
 import type { Assessment } from "../grade/assess";
 import type { EventBody, EventOf } from "../record/events";
-import type { Reduction } from "../record/reduce";
+import { type Given, mayReplace, type Reduction } from "../record/reduce";
 
 type Condition = Extract<EventOf<"answered">["result"], { kind: "condition" }>;
 type Matter = Pick<EventOf<"matter">, "check" | "finding" | "says" | "reason">;
@@ -45,16 +45,21 @@ type Stands = {
   readonly assessment: Pick<Assessment, "byCheck" | "findings">;
 };
 
+/** Why an act is not recorded as it is: it needs a reason, or what it would take back is somebody else's finding. */
+export type NotYet = "needs_reason" | "theirs";
+
+/** Whose act it is, as events say it (`by`), and the reason on record where a slip is put right. */
+export interface Actor {
+  readonly by?: string;
+  readonly slip: string;
+}
+
 /**
- * The events of an act, in their order, or that a graded answer needs a reason to be taken back. An answer to what was
- * answered before names the one it stands for; what was not graded, a slip of a digit or a skip taken back, says `slip`
- * for its reason.
+ * The events of an act, in their order, or why there are none. An answer to what was answered before names the one it
+ * stands for; what was not graded, a slip of a digit or a skip taken back, says `slip` for its reason. What another
+ * person found stays beside it.
  */
-export function eventsOf(
-  action: Recorded,
-  stands: Stands,
-  slip: string,
-): readonly EventBody[] | "needs_reason" {
+export function eventsOf(action: Recorded, stands: Stands, actor: Actor): readonly EventBody[] | NotYet {
   switch (action.act) {
     case "changed":
       return action.steps.map(made);
@@ -63,9 +68,13 @@ export function eventsOf(
       return [{ type: "matter", ...body }];
     }
     default: {
-      const bodies = answersOf(action).map((body) => standing(body, action.because, stands, slip));
-      if (bodies.includes("needs_reason")) return "needs_reason";
-      return [...action.sets.map(made), ...bodies.filter((body) => body !== "needs_reason")];
+      const bodies: EventBody[] = [];
+      for (const body of answersOf(action)) {
+        const stood = standing(body, action.because, stands, actor);
+        if (typeof stood === "string") return stood;
+        bodies.push(stood);
+      }
+      return [...action.sets.map(made), ...bodies];
     }
   }
 }
@@ -94,18 +103,29 @@ function answersOf(action: Exclude<Recorded, { act: "changed" | "matter" }>): re
   }
 }
 
+/** Of several answers to one check the last that found something, else the last that passed it over, else the last. */
+const worstOf = (given: readonly Given[]): Given | undefined =>
+  given.findLast(foundOrRead) ?? given.findLast(({ type }) => type === "skipped") ?? given.at(-1);
+
+const foundOrRead = (given: Given): boolean =>
+  given.type === "measured" || (given.type === "answered" && given.result.kind === "condition");
+
 /** An answer as it stands to what was said of its check before. */
 function standing(
   body: AnswerBody,
   because: string | undefined,
   { reduction, assessment }: Stands,
-  slip: string,
-): AnswerBody | "needs_reason" {
-  const before = reduction.given.get(body.check)?.at(-1);
+  { by, slip }: Actor,
+): AnswerBody | NotYet {
+  const given = reduction.given.get(body.check) ?? [];
+  const before = worstOf(given.filter((event) => mayReplace({ by }, event)));
   const ended = assessment.byCheck.get(body.check)?.endedBy !== undefined;
   // The first thing found wrong where all seemed well needs no reason; anything else corrects what was said.
   const found = body.type === "answered" && body.result.kind === "condition";
   const wasFine = before?.type === "answered" && before.result.kind === "fine";
+  // As listed, or passed over, is no word against what another person saw.
+  const sees = found || body.type === "measured";
+  if (before === undefined && given.length > 0 && !ended && !sees) return "theirs";
   if (before === undefined || ended || (found && wasFine)) return body;
   const graded = assessment.findings.some((finding) => finding.check === body.check);
   const reason = because ?? (graded ? undefined : slip);

@@ -183,9 +183,11 @@ describe("an inspection's session", () => {
     const read: string[] = [];
     const head = { position: data.head.position + 4, headHash: "b".repeat(64) };
     vi.stubGlobal("fetch", async (path: string) => {
-      read.push(path.split("/").at(-1) ?? "");
-      if (path.endsWith("/facts"))
-        return Response.json({ facts: { ...data.facts, holds: ["T-0009"] }, head });
+      read.push(path.split("/").at(-1)?.split("?")[0] ?? "");
+      if (path.includes("/facts?")) {
+        const facts = { ...data.facts, holds: ["T-0009"] };
+        return Response.json({ sealed: false, facts, head, people: data.people, events: [] });
+      }
       return Response.json({ results: [{ index: 0, status: "accepted" }], tagsRaised: [], head });
     });
     const log = new InspectionLog(data.id, [], data.head, () => startMs, unsigned);
@@ -201,6 +203,36 @@ describe("an inspection's session", () => {
     await opening;
     await vi.waitFor(() => expect(session.snapshot().held).toBe(true));
     expect(read).toContain("facts");
+  });
+
+  it("has what another tablet sent of the walk, once, and hears that it was signed there", async () => {
+    const { session, data } = await open();
+    const [check] = checks;
+    await session.dispatch({ act: "fine", checks: [check ?? expect.fail()], sets: [] }, "Corrected");
+    const bram = { id: "p-2", name: "T. Bram" };
+    const theirs = {
+      ...(session.snapshot().state.events[0] ?? expect.fail()),
+      ...{ id: randomUUID(), deviceId: "theirs", seq: 4, by: bram.id, check: worst?.key },
+    };
+    const asked: URLSearchParams[] = [];
+    let answer: object = { sealed: false, events: [theirs], people: [...data.people, bram] };
+    vi.stubGlobal("fetch", async (path: string) => {
+      asked.push(new URL(path, "http://x").searchParams);
+      return Response.json({ facts: data.facts, head: data.head, ...answer });
+    });
+    await session.readFacts();
+    await session.readFacts();
+    const { state, people, reduction } = session.snapshot();
+    expect(state.events.map(({ id }) => id)).toEqual(expect.arrayContaining([theirs.id]));
+    expect(state.events).toHaveLength(2);
+    expect(people).toEqual([...data.people, bram]);
+    expect(reduction.given.get(worst?.key ?? "")?.map(({ by }) => by)).toEqual(["p-2"]);
+    expect(asked.at(-1)?.get("held")).toBe(JSON.stringify({ theirs: [4, 1] }));
+    // Kept: a reload without a signal has it still.
+    expect((await localStore().events.get(theirs.id))?.state).toBe("sent");
+    answer = { sealed: true };
+    await session.readFacts();
+    expect(session.snapshot().signed).toBe(true);
   });
 
   it("has a picture sent only once the answer that names it is given", async () => {

@@ -1,21 +1,20 @@
-import type { WalkData } from "@/contract/walk";
+import { makerOf, type OnWalk, type WalkData } from "@/contract/walk";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { DecisionFacts } from "@/core/decision/decide";
 import { type Judgement, judge } from "@/core/decision/judge";
 import type { Plan, PlanInput } from "@/core/plan/types";
-import type { InspectionEvent, Saw } from "@/core/record/events";
-import { eventsOf, type WalkAction } from "@/core/underway/acts";
+import type { InspectionEvent } from "@/core/record/events";
+import { eventsOf, type NotYet, type WalkAction } from "@/core/underway/acts";
 import { type Circumstances, circumstancesOf } from "@/core/underway/circumstances";
 import { dueIn } from "@/core/underway/due";
 import { heldFromOf } from "@/core/underway/held-from";
 import { planFrom } from "@/core/underway/outline";
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { InspectionLog, LogState } from "../inspection-log";
-import { keepFacts } from "../kept-walks";
+import { keepFacts, readFacts } from "../kept-walks";
 import type { Signer } from "../keys";
 import { live } from "../live";
 import { sendOnceNamed } from "../pictures/keep";
-import { getJson } from "../send-json";
 import type { WalkPlanner } from "./planner";
 
 /** The plan as it is followed: planned anew where the operator left it, and behind a finding that stops the machine. */
@@ -32,6 +31,10 @@ export interface WalkState extends Judgement, Route {
   /** The events, and how far they are sent. */
   readonly state: LogState;
   readonly facts: DecisionFacts;
+  /** Everybody on it: who began it, then who joined. */
+  readonly people: readonly OnWalk[];
+  /** It is signed, here or by somebody else who is on it: only its record is left. */
+  readonly signed: boolean;
   readonly circumstances: Circumstances;
   /** A finding that tags out stands: looking may go on, operating may not. */
   readonly held: boolean;
@@ -41,8 +44,8 @@ export interface WalkState extends Judgement, Route {
   readonly planning: boolean;
 }
 
-/** What became of an act: kept on this device, not kept, or waiting for why the first answer was wrong. */
-export type Dispatched = "kept" | "not_kept" | "needs_reason";
+/** What became of an act: kept on this device, not kept, or why it is not recorded as it is. */
+export type Dispatched = "kept" | "not_kept" | NotYet;
 
 type Judged = Pick<WalkState, "circumstances" | "held" | "heldFrom"> &
   Judgement & { readonly due: readonly Check[] };
@@ -59,6 +62,7 @@ export class InspectionSession {
   private readonly leave: (() => void)[] = [];
   private walk: WalkState | undefined;
   private facts: DecisionFacts;
+  private people: readonly OnWalk[];
   private judged: Judged | undefined;
   private version = 0;
   private asked = 0;
@@ -70,6 +74,7 @@ export class InspectionSession {
     private readonly sign: Signer,
   ) {
     this.facts = data.facts;
+    this.people = data.people;
     this.input = inputOf(data);
   }
 
@@ -110,8 +115,8 @@ export class InspectionSession {
       await this.log.withdraw(action.event);
       return "kept";
     }
-    const events = eventsOf(action, this.snapshot(), slip);
-    if (events === "needs_reason") return events;
+    const events = eventsOf(action, this.snapshot(), { slip, by: makerOf(this.data) });
+    if (typeof events === "string") return events;
     if (events.length === 0) return "kept";
     // What the answer names is to be sent, before the answer names it.
     const pictures = action.act === "found" ? (action.result.pictures ?? []) : [];
@@ -131,13 +136,18 @@ export class InspectionSession {
 
   /** Reads anew what besides this walk bears on it. Without a signal what was read last stands. */
   readonly readFacts = async (): Promise<void> => {
-    const path = `/api/inspections/${this.data.id}/facts`;
-    const answer = await getJson<{ facts: DecisionFacts; head: Saw }>(path);
+    const answer = await readFacts(this.data.id, this.log.snapshot().events);
     if (answer.link !== "sent") return;
-    const { facts, head } = answer.data;
+    if (answer.data.sealed) {
+      if (this.walk !== undefined) this.publish({ ...this.walk, signed: true });
+      return;
+    }
+    const { facts, head, people, events } = answer.data;
     this.facts = facts;
+    this.people = people;
     this.log.see(head);
-    void keepFacts(this.data.id, facts, head);
+    void keepFacts(this.data, facts, head, people);
+    await this.log.learn(events).catch(() => undefined);
     await this.judge();
   };
 
@@ -163,6 +173,7 @@ export class InspectionSession {
         ...now,
         state,
         facts: this.facts,
+        people: this.people,
         plan: { ...this.walk.plan, due },
         planning: true,
       });
@@ -177,7 +188,9 @@ export class InspectionSession {
     if (asked !== this.asked || this.judged === undefined) return;
     this.version = followed.version;
     const { due, ...now } = this.judged;
-    const base = { ...now, state: this.log.snapshot(), facts: this.facts, planning: false };
+    const { facts, people } = this;
+    const signed = this.walk?.signed ?? false;
+    const base = { ...now, state: this.log.snapshot(), facts, people, signed, planning: false };
     if (followed.plan !== undefined) {
       const { outline, numbers, places } = followed.plan;
       const plan = planFrom(outline, due, now.circumstances.found);

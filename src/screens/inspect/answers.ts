@@ -18,6 +18,9 @@ export interface Answers {
   readonly waits: boolean;
   readonly because: (reason: string) => void;
   readonly drop: () => void;
+  /** What it would take back was found by somebody else. */
+  readonly theirs: boolean;
+  readonly readTheirs: () => void;
 }
 
 /**
@@ -30,6 +33,7 @@ export function useAnswers(
   unset: (checks: readonly Check[]) => readonly { readonly id: string }[],
 ): Answers {
   const [waiting, setWaiting] = useState<Answer>();
+  const [theirs, setTheirs] = useState(false);
   const answer = useCallback(
     async (given: Given) => {
       const checks = given.act === "fine" ? given.checks : [given.check];
@@ -37,6 +41,7 @@ export function useAnswers(
       const whole: Answer = { ...given, sets };
       const became = await dispatch(whole);
       if (became === "needs_reason") setWaiting(whole);
+      if (became === "theirs") setTheirs(true);
       return became;
     },
     [dispatch, unset],
@@ -57,5 +62,7 @@ export function useAnswers(
     if (waiting !== undefined) void dispatch({ ...waiting, because: reason });
     drop();
   };
-  return { answer, fine, fineTogether, measured, waits: waiting !== undefined, because, drop };
+  const readTheirs = useCallback(() => setTheirs(false), []);
+  const waits = waiting !== undefined;
+  return { answer, fine, fineTogether, measured, waits, because, drop, theirs, readTheirs };
 }

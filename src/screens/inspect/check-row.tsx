@@ -11,6 +11,7 @@ import { touchWords } from "../plan/words";
 import { MatterLine } from "./matter-line";
 import { MeasureField } from "./measure-field";
 import type { InspectModel } from "./model";
+import { maker } from "./others";
 import { checkLook, checkTitle, conditionWord, markOf, sheetWords, shown, type T } from "./words";
 
 interface RowProps {
@@ -48,6 +49,7 @@ function Row(props: RowProps) {
   const assessed = model.assessment.byCheck.get(check.key);
   const given = model.reduction.given.get(check.key)?.at(-1);
   const open = assessed === undefined || assessed.status === "open";
+  const other = given && maker(model, given.by);
   const finding = model.assessment.findings.findLast((f) => f.check === check.key);
   const kind = markOf(assessed, finding?.place ?? false);
   const word = kind === "skipped" && assessed?.status === "ungradable" ? "ungradable" : kind;
@@ -91,7 +93,10 @@ function Row(props: RowProps) {
           {given?.type === "measured" && check.definition.measure !== undefined ? (
             <b>{shown(given.value, check.definition.measure.unit, model.data.measures)}</b>
           ) : null}
-          <Mark kind={kind}>{t(`grade.${word}`)}</Mark>
+          <span className="text-left">
+            <Mark kind={kind}>{t(`grade.${word}`)}</Mark>
+            {other === undefined ? null : <span className="block text-[15.5px] text-ink2">{other.name}</span>}
+          </span>
         </button>
       ) : check.definition.measure !== undefined ? (
         <span className="col-span-2 mt-1.5 flex flex-wrap items-start justify-end gap-2 md:col-span-1 md:mt-0">

@@ -13,6 +13,7 @@ import { LeftUnproven } from "../proof/left-unproven";
 import { clock, outcomeMark } from "../states";
 import { MatterLine } from "./matter-line";
 import type { InspectModel } from "./model";
+import { Shares } from "./others";
 import { SignatureField } from "./signature";
 import { SignedView } from "./signed";
 import { conditionWord, titleOfKey } from "./words";
@@ -77,6 +78,7 @@ export function DecisionView({
             all: assessment.byCheck.size,
           })}
         </p>
+        <Shares model={model} />
         <Pace events={state.events} by="self" />
         {clears(outcome) && data.policy.trigger === "shift" ? (
           <p className="border-b border-line py-1.5">

@@ -24,6 +24,7 @@ import type { InspectData } from "./inspect-data";
 import { useLocked } from "./locked";
 import { mayMake, useInspection } from "./model";
 import { useSession } from "./open-session";
+import { Others, TheirsDialog } from "./others";
 import { Picture } from "./picture";
 import { listedOn, openIn, stopsOf } from "./progress";
 import { useSeen } from "./seen";
@@ -64,7 +65,10 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
     [card, reduction],
   );
   // Behind a finding that stops the machine its owner says by itself what was made safe.
-  const { answer, waits, because, drop, ...acts } = useAnswers(model, held ? none : undone);
+  const { answer, waits, because, drop, theirs, readTheirs, ...acts } = useAnswers(
+    model,
+    held ? none : undone,
+  );
   const fine = useSteady(acts.fine);
   const fineTogether = useSteady((checks: readonly Check[]) => void acts.fineTogether(checks));
   const measured = useSteady(acts.measured);
@@ -172,6 +176,11 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   useEffect(() => {
     if (locked) setKeysShown(false);
   }, [locked]);
+  // Signed by somebody else who is on it: only its record is left.
+  const signedByOther = model.signed && kept === undefined;
+  useEffect(() => {
+    if (signedByOther) window.location.replace(`/records/${data.id}`);
+  }, [signedByOther, data.id]);
   const onlyOnce = useSingleTaps();
   useAwake();
 
@@ -195,6 +204,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
     <div className="flex screen-high-least flex-col md:screen-high" onClickCapture={onlyOnce}>
       <InspectHeader model={model} onTagged={(number) => setTagsHere((was) => [...was, number])} />
       <Banners model={model} tags={tags} quiet={taggedNow.shown} />
+      <Others model={model} />
       {locked ? (
         <SignIn onHere={onHere} />
       ) : taggedNow.shown ? (
@@ -326,6 +336,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
         }}
       />
       <SupersedeDialog open={!locked && waits} onClose={drop} onReason={because} />
+      <TheirsDialog open={!locked && theirs} onClose={readTheirs} />
       <KeysDialog open={!locked && keysShown} onClose={() => setKeysShown(false)} />
     </div>
   );

@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { makerOf } from "@/contract/walk";
 import { InspectionLog } from "@/device/inspection-log";
 import { signerOf } from "@/device/keys";
 import { walkIsOpen } from "@/device/open-walks";
@@ -16,7 +17,14 @@ export function useSession(data: InspectData): InspectionSession | undefined {
   useEffect(() => {
     const offsetMs = data.nowMs - Date.now();
     const sign = signerOf(data.person.id);
-    const log = new InspectionLog(data.id, data.events, data.head, () => Date.now() + offsetMs, sign);
+    const log = new InspectionLog(
+      data.id,
+      data.events,
+      data.head,
+      () => Date.now() + offsetMs,
+      sign,
+      makerOf(data),
+    );
     const opening = new InspectionSession(data, log, plannerOf(inputOf(data)), sign);
     let left = false;
     outbox().leaveTo(data.id);

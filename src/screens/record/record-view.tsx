@@ -23,6 +23,8 @@ export interface RecordData {
   readonly position: number;
   readonly recordedAtMs: number;
   readonly document: SealedDocument;
+  /** How many answers each gave, where more than one person was on it. */
+  readonly shares: readonly { readonly name: string; readonly answers: number }[];
   /** The device whose key signed it, where one did. */
   readonly device: string | undefined;
   /** Pictures of it that have come whole, by hash. */
@@ -76,6 +78,13 @@ export function RecordView({
           })}
           . {t("record.events", { count: document.events.length })}.
         </p>
+        {record.shares.length === 0 ? null : (
+          <p className="mt-1">
+            {t("together.shares", {
+              shares: record.shares.map(({ name, answers }) => `${name} ${answers}`).join(", "),
+            })}
+          </p>
+        )}
         <ul className="mt-3">
           {document.reasons.map((r) => (
             <li key={r.reason} className="border-b border-line py-1.5">

@@ -15,6 +15,7 @@ import * as evidenceByUnit from "./migrations/005-evidence-by-unit";
 import * as pictures from "./migrations/006-pictures";
 import * as devices from "./migrations/007-devices";
 import * as begunElsewhere from "./migrations/008-begun-elsewhere";
+import * as people from "./migrations/009-people";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -26,6 +27,7 @@ const provider: MigrationProvider = {
     "006-pictures": pictures as unknown as Migration,
     "007-devices": devices as unknown as Migration,
     "008-begun-elsewhere": begunElsewhere as unknown as Migration,
+    "009-people": people as unknown as Migration,
   }),
 };
 

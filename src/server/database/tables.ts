@@ -129,6 +129,8 @@ export interface Database {
     begunAt: ColumnType<Date | null, Date | undefined, never>;
     begunSeen: ColumnType<number | null, number | undefined, never>;
   };
+  /** Whoever joined an inspection that somebody else began. */
+  inspectionPerson: { inspectionId: string; personId: string; joinedAt: Time };
   inspectionEvent: {
     id: string;
     inspectionId: string;

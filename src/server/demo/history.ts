@@ -116,6 +116,7 @@ function tellOne(past: Past, unit: DemoUnit, unitId: string, sheetVersionId: str
     plate: unit.plate,
     siteId: past.siteId,
     personId: person.id,
+    people: [person.id],
     scope: { kind: "full" },
     tagId: null,
     asks: { sheetVersionId, sheet },

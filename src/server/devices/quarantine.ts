@@ -4,6 +4,7 @@ import { z } from "zod";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { ingest } from "@/server/inspections/ingest";
+import { byMaker } from "@/server/inspections/makers";
 import { sha256 } from "@/server/ledger/append";
 import { signedBatch } from "./signed-events";
 
@@ -79,7 +80,9 @@ export async function judgeQuarantined(
   // Taken first: a judgement noted of what was then refused would lose it.
   if (taken) {
     const body: unknown = JSON.parse(waits.body);
-    await ingest(db, waits.inspectionId, waits.by, body, at, (await signedBatch(db, body)).byId);
+    const { byId } = await signedBatch(db, body);
+    for (const [maker, theirs] of byMaker(body, waits.by))
+      await ingest(db, waits.inspectionId, maker, theirs, at, byId);
   }
   await db
     .updateTable("quarantine")

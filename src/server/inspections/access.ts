@@ -4,19 +4,21 @@ import { type DeviceKey, isRevoked } from "@/server/devices/keys";
 import { Problem } from "@/server/http/problem";
 import type { Right } from "@/server/people/roles";
 import { missingRight, notSignedIn, personById, type SignedIn } from "@/server/people/session";
+import { makersIn } from "./makers";
+import { joined } from "./model";
 import { mayBeInspection, noInspection } from "./no-inspection";
 
 /** What a person must hold to make an inspection of this scope. */
 export const rightFor = (scope: Scope["kind"]): Right =>
   scope === "retest" ? "retest" : scope === "transport" || scope === "after_transport" ? "road" : "inspect";
 
-/** Whose an inspection is, what it is for, and where. */
+/** Who is on an inspection, what it is for, and where. */
 async function ofInspection(db: Db, id: string) {
   const row = mayBeInspection(id)
     ? await db
         .selectFrom("inspection as i")
         .innerJoin("unit as u", "u.id", "i.unitId")
-        .select(["i.personId", "i.scope", "u.siteId"])
+        .select(["i.personId", "i.scope", "u.siteId", joined("i.id")])
         .where("i.id", "=", id)
         .executeTakeFirst()
     : undefined;
@@ -35,21 +37,30 @@ export function requireAtSite(person: SignedIn, siteId: string): void {
 }
 
 /**
- * Why this person may not write to an inspection: it is not theirs, or they may not make one at its site. Undefined
- * where they may; a problem is thrown where there is no such inspection.
+ * Why this person may not write to an inspection: they are not on it, they may not make one at its site, or what they
+ * bring (`body`) says that somebody else made it. Undefined where they may; a problem is thrown where there is no such
+ * inspection.
  */
-export async function refusalOf(db: Db, id: string, person: SignedIn): Promise<Problem | undefined> {
-  const row = await ofInspection(db, id);
-  const missing = missingRight(person, rightFor(row.scope.kind), row.siteId);
-  if (missing !== undefined || row.personId === person.id) return missing;
+export async function refusalOf(
+  db: Db,
+  id: string,
+  person: SignedIn,
+  body?: unknown,
+): Promise<Problem | undefined> {
+  const { personId, joined: others, scope, siteId } = await ofInspection(db, id);
+  const missing = missingRight(person, rightFor(scope.kind), siteId);
+  if (missing !== undefined) return missing;
+  const makers = body === undefined ? [] : [...makersIn(body, personId)];
+  if ([personId, ...others].includes(person.id) && makers.every((maker) => maker === person.id))
+    return undefined;
   return new Problem(
     403,
     "not-yours",
-    "expected the person who began this inspection to sign in; what they entered waits here until then",
+    "expected somebody who is on this inspection, and who entered this, to sign in; it waits here until then",
   );
 }
 
-/** Refuses unless the inspection is this person's and they may make it at its site. */
+/** Refuses unless the person is on the inspection and may make it at its site. */
 export async function requireOwnInspection(db: Db, id: string, person: SignedIn): Promise<void> {
   const refusal = await refusalOf(db, id, person);
   if (refusal !== undefined) throw refusal;

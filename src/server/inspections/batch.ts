@@ -12,12 +12,14 @@ export async function readBatch(
   trx: Trx,
   inspection: OpenInspection,
   body: unknown,
+  /** In whose name they are taken. */
+  by?: string,
 ): Promise<readonly ReadEvent[] | undefined> {
   const batch = batchSchema.safeParse(body);
   if (!batch.success) return undefined;
   const { events } = batch.data;
   const hashAt = await hashesOf(trx, inspection.unitId, events);
-  return events.map((raw, index) => readEvent(raw, index, inspection, hashAt));
+  return events.map((raw, index) => readEvent(raw, index, inspection, hashAt, by));
 }
 
 /** The ledger's hashes at the positions these events say they had seen. */

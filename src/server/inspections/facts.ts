@@ -1,11 +1,13 @@
 import type { DecisionFacts } from "@/core/decision/decide";
 import { clearsBeforeMs } from "@/core/decision/standing";
+import type { MatterKind } from "@/core/grade/matters";
 import type { InspectionEvent } from "@/core/record/events";
-import { gaps } from "@/core/record/reduce";
+import { gaps, reduce } from "@/core/record/reduce";
 import { type PartId, parts } from "@/core/vocabulary/parts";
 import type { Db, Trx } from "@/server/database/database";
 import { ledgerView } from "@/server/ledger/view";
 import { maySayGone, openMatters } from "@/server/matters/read";
+import { untrainedOf } from "@/server/people/trained";
 import { rolesAt } from "./matter-events";
 import type { OpenInspection } from "./model";
 
@@ -21,7 +23,7 @@ export async function decisionFacts(
   const unit = await trx
     .selectFrom("unit as u")
     .innerJoin("site as s", "s.id", "u.siteId")
-    .select(["u.family", "u.examinationDue", "s.shifts", "s.utcOffsetMin"])
+    .select(["u.examinationDue", "s.shifts", "s.utcOffsetMin"])
     .where("u.id", "=", unitId)
     .executeTakeFirstOrThrow();
   const holds = await trx
@@ -30,22 +32,19 @@ export async function decisionFacts(
     .where("unitId", "=", unitId)
     .orderBy("name")
     .execute();
-  const authorised = await trx
-    .selectFrom("authorisation")
-    .select("licence")
-    .where("personId", "=", signerId)
-    .where("family", "=", unit.family)
-    .where("until", ">", at)
-    .executeTakeFirst();
+  // Whoever answered must be trained, and what each says to be gone they must be able to say.
+  const { personId: begunBy } = inspection;
+  const makers = new Set([signerId, ...events.map(({ by = begunBy }) => by)]);
+  const sayGone = new Set([signerId, ...saidGone(events).map(({ by = begunBy }) => by)]);
   const began = inspection.begunAt ?? (await startedAt(trx, inspection));
   return {
     scope: scope.kind,
     holds: holds.map((hold) => hold.name),
     matters: scope.kind === "retest" ? [] : await openMatters(trx, unitId, inspection.id),
-    maySayGone: maySayGone(policy, await rolesAt(trx, signerId, inspection.siteId)),
+    maySayGone: await allMaySayGone(trx, inspection, [...sayGone]),
     logBook: policy.grading === "log_book",
     examinationOverdue: unit.examinationDue <= at,
-    operatorAuthorised: authorised !== undefined,
+    operatorAuthorised: (await untrainedOf(trx, [...makers], unitId, at)).length === 0,
     gaps: gaps(events).length,
     ledger: await ledgerView(trx, unitId, inspection),
     clearsBeforeMs:
@@ -53,6 +52,22 @@ export async function decisionFacts(
     nowMs: at.getTime(),
     retestParts: scope.kind === "retest" ? [...scope.parts, ...(scope.disturbed ?? [])].filter(isPart) : [],
   };
+}
+
+/** The last word on each open matter, where that is that it is gone. */
+const saidGone = (events: readonly InspectionEvent[]) =>
+  [...reduce(events).matters.values()].filter(({ says }) => says === "gone");
+
+/** What all of these people may say is gone. */
+async function allMaySayGone(
+  trx: Trx | Db,
+  { policy, siteId }: OpenInspection,
+  people: readonly string[],
+): Promise<DecisionFacts["maySayGone"]> {
+  const each: DecisionFacts["maySayGone"][] = [];
+  for (const person of people) each.push(maySayGone(policy, await rolesAt(trx, person, siteId)));
+  const all = (kind: MatterKind) => each.every((may) => may[kind]);
+  return { place: all("place"), watch: all("watch"), repair_by: all("repair_by") };
 }
 
 /** When an inspection's beginning entered its unit's ledger. */

@@ -49,7 +49,7 @@ export async function ingest(
   const heads: Head[] = [];
   const result = await db.transaction().execute(async (trx) => {
     const inspection = await lockedInspection(trx, inspectionId);
-    const read = await readBatch(trx, inspection, body);
+    const read = await readBatch(trx, inspection, body, personId);
     if (read === undefined) {
       heads.push(...(await holdBody(trx, inspection, personId, body, at)));
       return undefined;
@@ -120,6 +120,7 @@ async function takeOpen(
   const written = await writeFindings(trx, inspection, personId, fresh, at);
   const gone = await writeGone(trx, inspection, personId, fresh, at);
   const held = await holdAll(trx, inspection, personId, settled.filter(isBad), at);
+  if (inspection.people.length > 1 && fresh.length > 0) await tellOthers(trx, inspection.unitId);
   const first = new Set<string>();
   const results = settled.map((r): EventResult => {
     if (r.kind !== "good") return heldResult(r);
@@ -130,6 +131,9 @@ async function takeOpen(
   });
   return { results, tagsRaised: written.tags, heads: [...written.heads, ...gone, ...held] };
 }
+
+/** Whoever else is on the walk hears of it, as of an entry of the unit's ledger. */
+const tellOthers = (trx: Trx, unitId: string) => sql`SELECT pg_notify('rook_ledger', ${unitId})`.execute(trx);
 
 const heldResult = (r: BadEvent): EventResult => ({
   id: r.id,

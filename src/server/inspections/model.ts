@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import { type Check, catalogueVersion, checksOf } from "@/core/catalogue/catalogue";
 import { planInspection } from "@/core/plan/plan";
 import type { Plan, PlanInput } from "@/core/plan/types";
@@ -23,7 +24,10 @@ export interface OpenInspection {
   readonly unitId: string;
   readonly plate: string;
   readonly siteId: string;
+  /** Who began it. */
   readonly personId: string;
+  /** Everybody on it: who began it, then who joined, in that order. */
+  readonly people: readonly string[];
   readonly scope: Scope;
   readonly tagId: string | null;
   readonly sheetId: string;
@@ -42,6 +46,14 @@ export interface OpenInspection {
   readonly begunSeen: number | null;
   readonly sealed: boolean;
 }
+
+/** Who joined an inspection, first of all first, in a query that names it by this column. */
+export const joined = (inspection: string) =>
+  sql<
+    string[]
+  >`ARRAY(SELECT p.person_id FROM inspection_person p WHERE p.inspection_id = ${sql.ref(inspection)} ORDER BY p.joined_at, p.person_id)`.as(
+    "joined",
+  );
 
 export async function findInspection(db: Db | Trx, id: string): Promise<OpenInspection | undefined> {
   const row = await db
@@ -69,14 +81,15 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
       "i.begunAt",
       "i.begunSeen",
       "s.inspectionId as sealedId",
+      joined("i.id"),
     ])
     .where("i.id", "=", id)
     .executeTakeFirst();
   if (row === undefined) return undefined;
-  const { sealedId, versionId, beganVersionId, figures, ...rest } = row;
+  const { sealedId, versionId, beganVersionId, figures, joined: others, ...rest } = row;
   const began = await unitSheet(db, beganVersionId, figures);
   const asks = versionId === null ? began : await unitSheet(db, versionId, await figuresOf(db, row.unitId));
-  const common = { ...rest, sealed: sealedId !== null };
+  const common = { ...rest, people: [row.personId, ...others], sealed: sealedId !== null };
   if (row.scope.kind === "retest") {
     return { ...common, began, asks: await retestSheet(db, id, asks) };
   }

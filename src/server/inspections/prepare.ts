@@ -47,7 +47,8 @@ export async function preparedFor(db: Db, person: SignedIn, at: Date): Promise<r
     const word = await startWord(db, unitId, person.id, at);
     const asks = await unitSheet(db, versionId, await figuresOf(db, unitId));
     const inspection: OpenInspection = {
-      ...{ id: randomUUID(), unitId, plate, siteId, personId: person.id, scope, tagId: null },
+      ...{ id: randomUUID(), unitId, plate, siteId, personId: person.id, people: [person.id] },
+      ...{ scope, tagId: null },
       ...{ sheetId, asks, policy, found: foundStowed(asks.sheet), sealed: false },
       ...{ startedAt: at, startedPosition: null, begunAt: at, begunSeen: word.position },
     };

@@ -21,18 +21,19 @@ export const isBad = (read: ReadEvent): read is BadEvent => read.kind !== "good"
 /** A hash of the unit's ledger by position, for what events say they had seen. */
 export type HashAt = (position: number) => string | undefined;
 
-/** Reads one event, whatever it is. Never throws. */
+/** Reads one event, whatever it is, taken in one person's name or in nobody's yet. Never throws. */
 export function readEvent(
   raw: unknown,
   index: number,
   inspection: OpenInspection,
   hashAt: HashAt,
+  by?: string,
 ): ReadEvent {
   const id =
     typeof raw === "object" && raw !== null && "id" in raw && typeof raw.id === "string" ? raw.id : null;
   const parsed = eventSchema.safeParse(upcast(raw));
   if (!parsed.success) return { index, kind: "unreadable", id, problem: wordsOf(raw, parsed.error), raw };
-  const problem = misfitOf(parsed.data, inspection, hashAt);
+  const problem = misfitOf(parsed.data, inspection, hashAt, by);
   return problem === undefined
     ? { index, kind: "good", event: parsed.data }
     : { index, kind: "refused", id, problem, raw };
@@ -46,9 +47,17 @@ export function checkOf(inspection: OpenInspection, key: string) {
   );
 }
 
-function misfitOf(event: InspectionEvent, inspection: OpenInspection, hashAt: HashAt): string | undefined {
+function misfitOf(
+  event: InspectionEvent,
+  inspection: OpenInspection,
+  hashAt: HashAt,
+  takenAs: string | undefined,
+): string | undefined {
   if (event.inspectionId !== inspection.id)
     return `expected an event of inspection ${inspection.id}, got one of ${event.inspectionId}; send it there`;
+  const { people, personId } = inspection;
+  if (takenAs !== undefined && ((event.by ?? personId) !== takenAs || !people.includes(takenAs)))
+    return "expected an event of somebody on this inspection, brought in their own name; join it first";
   const { position, headHash } = event.saw;
   if (position > 0 && hashAt(position) !== headHash)
     return `expected a head of this unit's ledger, got entry ${position} with another hash; reload the inspection`;

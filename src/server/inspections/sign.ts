@@ -72,11 +72,11 @@ export async function signInspection(
         "already-signed",
         "this inspection is already signed; start a new one to look again",
       );
-    if (inspection.personId !== personId)
+    if (!inspection.people.includes(personId))
       throw new Problem(
         403,
         "not-yours",
-        "expected the person who began this inspection to sign it; begin your own",
+        "expected somebody who is on this inspection to sign it; join it, or begin your own",
       );
     const events = await eventsOf(trx, inspectionId);
     assertNoGaps(events, wanted);
@@ -146,6 +146,7 @@ export function sealEntry(
     by: personId,
     startedAt: inspection.startedAt,
     scope: inspection.scope,
+    ...(inspection.people.length > 1 && { people: inspection.people }),
     pinned: {
       sheetVersionId: inspection.asks.sheetVersionId,
       sheetHash: sheetHash(inspection.asks.sheet),

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import type { BegunElsewhere } from "@/contract/start";
+import type { UnderWay } from "@/contract/walk";
 import { clearsBeforeMs } from "@/core/decision/standing";
 import { foundStowed } from "@/core/plan/found";
 import { type PartId, parts } from "@/core/vocabulary/parts";
@@ -10,19 +11,72 @@ import { Problem } from "@/server/http/problem";
 import { append, lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { figuresOf } from "@/server/units/figures";
-import { catalogueVersion } from "./model";
+import { catalogueVersion, joined } from "./model";
 import { wordHolds } from "./word";
 
 export const startSchema = z.strictObject({
   unitId: z.uuid(),
   scope: z.enum(["full", "check_in", "transport", "after_transport"]).default("full"),
+  /** Begins none where somebody else is on one that could be joined, and says so. */
+  ask: z.boolean().optional(),
 });
+
+type Wanted = Pick<z.infer<typeof startSchema>, "unitId" | "scope">;
 
 /** A check for the road, or of a unit come back from hire, says that it has been away or is about to go. */
 const away: ReadonlySet<Scope["kind"]> = new Set(["check_in", "transport", "after_transport"]);
 
+/** Inspections of a unit that are open and can still clear it, the last begun first, with everybody on each. */
+async function openOn(db: Db | Trx, { unitId, scope }: Wanted, at: Date) {
+  const rows = await db
+    .selectFrom("inspection as i")
+    .innerJoin("person as p", "p.id", "i.personId")
+    .innerJoin("unit as u", "u.id", "i.unitId")
+    .innerJoin("site as t", "t.id", "u.siteId")
+    .leftJoin("seal as s", "s.inspectionId", "i.id")
+    .select(["i.id", "i.startedAt", "i.personId", "p.name"])
+    .select(["t.policy", "t.shifts", "t.utcOffsetMin", joined("i.id")])
+    .where("i.unitId", "=", unitId)
+    .where("i.tagId", "is", null)
+    .where("i.startedPosition", "is not", null)
+    .where("s.inspectionId", "is", null)
+    .where((eb) => eb(eb.ref("i.scope", "->>").key("kind"), "=", scope))
+    .orderBy("i.startedPosition", "desc")
+    .execute();
+  return rows
+    .filter(
+      ({ policy, shifts, startedAt, utcOffsetMin }) =>
+        at.getTime() < clearsBeforeMs(policy, shifts, startedAt.getTime(), utcOffsetMin),
+    )
+    .map(({ id, name, startedAt, personId, joined: others }) => ({
+      ...{ id, name, startedAt },
+      people: [personId, ...others],
+    }));
+}
+
+/** Somebody else's inspection that this person could join, where they are on none themselves. */
+export async function underWay(
+  db: Db,
+  wanted: Wanted,
+  personId: string,
+  at: Date,
+): Promise<UnderWay | undefined> {
+  const open = await openOn(db, wanted, at);
+  const [first] = open;
+  if (first === undefined || open.some(({ people }) => people.includes(personId))) return undefined;
+  const { id, name, startedAt } = first;
+  const { count } = await db
+    .selectFrom("inspectionEvent")
+    .select((eb) => eb.fn.countAll<string>().as("count"))
+    .where("inspectionId", "=", id)
+    .where("type", "in", ["answered", "measured"])
+    .executeTakeFirstOrThrow();
+  const minutes = Math.round((at.getTime() - startedAt.getTime()) / 60_000);
+  return { id, name, minutes, answered: Number(count) };
+}
+
 /**
- * Starts an inspection, or gives back the person's own open one of the same scope that can still clear: a reload
+ * Starts an inspection, or gives back the open one a person is on of the same scope that can still clear: a reload
  * starts nothing new.
  */
 export async function startInspection(
@@ -32,23 +86,9 @@ export async function startInspection(
   at: Date,
 ): Promise<string> {
   return begun(db, wanted.unitId, async (trx, heads) => {
-    const open = await trx
-      .selectFrom("inspection as i")
-      .innerJoin("unit as u", "u.id", "i.unitId")
-      .innerJoin("site as t", "t.id", "u.siteId")
-      .leftJoin("seal as s", "s.inspectionId", "i.id")
-      .select(["i.id", "i.startedAt", "i.startedPosition", "t.policy", "t.shifts", "t.utcOffsetMin"])
-      .where("i.unitId", "=", wanted.unitId)
-      .where("i.personId", "=", personId)
-      .where("i.tagId", "is", null)
-      .where("s.inspectionId", "is", null)
-      .where((eb) => eb(eb.ref("i.scope", "->>").key("kind"), "=", wanted.scope))
-      .orderBy("i.startedPosition", (o) => o.desc().nullsLast())
-      .executeTakeFirst();
-    if (open !== undefined && open.startedPosition !== null) {
-      const { policy, shifts, utcOffsetMin, startedAt } = open;
-      if (at.getTime() < clearsBeforeMs(policy, shifts, startedAt.getTime(), utcOffsetMin)) return open.id;
-    }
+    const open = await openOn(trx, wanted, at);
+    const own = open.find(({ people }) => people.includes(personId));
+    if (own !== undefined) return own.id;
     return begin(trx, wanted.unitId, personId, { kind: wanted.scope }, [], at, heads);
   });
 }

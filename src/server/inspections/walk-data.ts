@@ -1,4 +1,4 @@
-import type { WalkAnswer, WalkData } from "@/contract/walk";
+import type { OnWalk, WalkAnswer, WalkData } from "@/contract/walk";
 import { shiftFor } from "@/core/decision/standing";
 import type { InspectionEvent, Saw } from "@/core/record/events";
 import type { Db } from "@/server/database/database";
@@ -22,6 +22,16 @@ export async function walkAnswer(db: Db, id: string, person: SignedIn, at: Date)
   const head = await headOf(db, inspection.unitId);
   const events = await eventsOf(db, id);
   return { sealed: false, walk: await walkData(db, inspection, events, head, person, at) };
+}
+
+/** Everybody on an inspection by name, who began it first. */
+export async function peopleOn(
+  db: Db,
+  { people }: Pick<OpenInspection, "people">,
+): Promise<readonly OnWalk[]> {
+  const rows = await db.selectFrom("person").select(["id", "name"]).where("id", "in", people).execute();
+  const names = new Map(rows.map(({ id, name }) => [id, name]));
+  return people.map((id) => ({ id, name: names.get(id) ?? id }));
 }
 
 /** A walk as a device is given it. */
@@ -53,6 +63,7 @@ export async function walkData(
     minutes: await minutesOf(db, inspection.sheetId),
     topUps: Object.fromEntries(await topUpsBefore(db, unitId, id, policy)),
     person: { id: person.id, name: person.name },
+    people: await peopleOn(db, inspection),
     nowMs: at.getTime(),
     offsetMin: site.utcOffsetMin,
     shift: shiftFor(site.shifts, at.getTime(), site.utcOffsetMin),

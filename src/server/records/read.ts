@@ -1,5 +1,7 @@
 import type { SealedDocument } from "@/core/decision/sealed";
+import { sharesOf } from "@/core/record/shares";
 import type { Db } from "@/server/database/database";
+import { peopleOn } from "@/server/inspections/walk-data";
 import { notedHeads } from "@/server/ledger/heads";
 import { sealSigner } from "@/server/ledger/signed-entries";
 import { together } from "@/server/ledger/texts";
@@ -32,7 +34,15 @@ export async function sealedRecord(db: Db, inspectionId: string) {
   const { document } = JSON.parse(body) as { document: unknown };
   const sealed = (await together(db, document)) as SealedDocument;
   const device = (await sealSigner(db, inspectionId, sealed))?.key.deviceId;
-  return { ...rest, inspectionId, document: sealed, device };
+  const shares = await sharesByName(db, sealed);
+  return { ...rest, inspectionId, document: sealed, device, shares };
+}
+
+/** How many answers each gave, where more than one person was on it. */
+async function sharesByName(db: Db, { people = [], events }: SealedDocument) {
+  const named = people.length < 2 ? [] : await peopleOn(db, { people });
+  const shares = sharesOf(events, people);
+  return named.map(({ name }, i) => ({ name, answers: shares[i]?.answers ?? 0 }));
 }
 
 export type SealedRecord = NonNullable<Awaited<ReturnType<typeof sealedRecord>>>;

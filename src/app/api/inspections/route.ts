@@ -1,17 +1,18 @@
 import { elsewhereSchema } from "@/contract/start";
+import type { StartAnswer } from "@/contract/walk";
 import { database } from "@/server/database/database";
 import { signerOf } from "@/server/devices/keys";
 import { Problem } from "@/server/http/problem";
 import { inForm, jsonOf, openRoute } from "@/server/http/route";
 import { rightFor } from "@/server/inspections/access";
-import { startElsewhere, startInspection, startSchema } from "@/server/inspections/start";
+import { startElsewhere, startInspection, startSchema, underWay } from "@/server/inspections/start";
 import { notSignedIn, requireRight, whoIs } from "@/server/people/session";
 
 /**
  * Begins an inspection, or notes one begun on a device, in the name of whoever signed it there: that one is taken whatever
  * its person may do now, since what it found must hold. Whether they may answer is asked of its events.
  */
-export const POST = openRoute(async ({ request, at }) => {
+export const POST = openRoute(async ({ request, at }): Promise<StartAnswer> => {
   const db = database();
   const session = await whoIs(request.headers, at);
   const json = await jsonOf(request);
@@ -35,5 +36,8 @@ export const POST = openRoute(async ({ request, at }) => {
   if (unit === undefined)
     throw new Problem(404, "no-unit", "expected a unit of the pool; pick one from the list");
   requireRight(session, rightFor(wanted.scope), unit.siteId);
-  return { id: await startInspection(db, session.id, wanted, at) };
+  const other = wanted.ask === true ? await underWay(db, wanted, session.id, at) : undefined;
+  return other === undefined
+    ? { id: await startInspection(db, session.id, wanted, at) }
+    : { underWay: other };
 });

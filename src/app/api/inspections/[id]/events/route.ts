@@ -41,7 +41,7 @@ export const POST = openRoute<{ id: string }>(async ({ request, params: { id }, 
     throw revoked();
   }
   const person = senderId === session?.id ? session : await personById(db, senderId);
-  const refusal = person === undefined ? notSignedIn() : await refusalOf(db, id, person);
+  const refusal = person === undefined ? notSignedIn() : await refusalOf(db, id, person, body);
   if (refusal !== undefined) {
     const held = await holdCarried(db, id, senderId, body, at);
     if (!held) throw refusal;
