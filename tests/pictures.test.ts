@@ -2,12 +2,14 @@ import { createHash } from "node:crypto";
 import sharp, { type Sharp } from "sharp";
 import { beforeAll, describe, expect, it } from "vitest";
 import { type PictureTaken, pictureLimits } from "@/contract/picture";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { ingest } from "@/server/inspections/ingest";
 import { eventsOf } from "@/server/inspections/sign";
 import { startInspection } from "@/server/inspections/start";
+import { openMatters } from "@/server/matters/read";
 import { takePicture, wholePicture, wholePictures } from "@/server/pictures/take";
 import { tagDetail } from "@/server/tags/read";
-import { answered, at, yardForFile } from "./database";
+import { addUnit, answered, at, begin, yardForFile } from "./database";
 import { ask, existing, person, routesOf } from "./signed-in";
 
 const yard = yardForFile();
@@ -105,6 +107,49 @@ describe("pictures of findings", () => {
     await expect(takePicture(yard.db, inspection, yard.people.operator, huge, bytes, at(1))).rejects.toThrow(
       /up to 600000/,
     );
+  });
+
+  it("stand beside what is found next time, with where it is and how big; grown since, it must be repaired", async () => {
+    const unitId = await addUnit(yard.db, "PIC-1", slabScissorSheet);
+    const before = await begin(yard, unitId, yard.people.operator, 0);
+    const bytes = await picture();
+    const [hash, coming] = [hashOf(bytes), "c".repeat(64)];
+    await takePicture(
+      yard.db,
+      before,
+      yard.people.operator,
+      { hash, from: "0", size: `${bytes.length}` },
+      bytes,
+      at(1),
+    );
+    const scuffed = (id: string, seq: number, more: object) =>
+      answered(id, seq, {
+        check: "rails.condition@rails.v1",
+        result: { kind: "condition", condition: "scuffed", ...more },
+      });
+    const found = { pictures: [hash, coming], where: ["left", "top"], sizeMm: 40 };
+    await ingest(yard.db, before, yard.people.operator, { events: [scuffed(before, 1, found)] }, at(2));
+    const [matter] = await openMatters(yard.db, unitId, undefined);
+    expect(matter).toMatchObject({
+      where: ["left", "top"],
+      sizeMm: 40,
+      pictures: { inspectionId: before, hashes: [hash] },
+    });
+    const next = await begin(yard, unitId, yard.people.second, 5);
+    const events = [40, 41, undefined].map((sizeMm, i) => scuffed(next, i + 1, { sizeMm }));
+    await ingest(yard.db, next, yard.people.second, { events }, at(6));
+    const rows = await yard.db
+      .selectFrom("finding")
+      .select(["grade", "rule", "sizeMm"])
+      .where("inspectionId", "=", next)
+      .orderBy("ledgerPosition")
+      .execute();
+    expect(rows.map(({ grade, sizeMm }) => [grade, sizeMm])).toEqual([
+      ["watch", 40],
+      ["repair_by", 41],
+      ["watch", null],
+    ]);
+    expect(rows[1]?.rule).toBe("grown.since_last");
   });
 
   it("stand at the tag of what they show, and are seen by whoever works at the site and nobody else", async () => {

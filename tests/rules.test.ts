@@ -346,6 +346,7 @@ describe("migrations", () => {
       "007-devices",
       "008-begun-elsewhere",
       "009-people",
+      "010-where-on-it",
     ]);
   });
 });

@@ -4,12 +4,16 @@ import { useTranslations } from "next-intl";
 export function FindingPictures({
   inspectionId,
   pictures,
+  small,
 }: {
   inspectionId: string;
   pictures: readonly { readonly hash: string; readonly whole: boolean }[];
+  /** As high as a button: where other lines stand about it. */
+  small?: "small";
 }) {
   const t = useTranslations();
   if (pictures.length === 0) return null;
+  const high = small === undefined ? "h-28" : "h-16";
   return (
     <ul className="mt-2 flex flex-wrap gap-2">
       {pictures.map(({ hash, whole }) => {
@@ -23,7 +27,7 @@ export function FindingPictures({
                   src={path}
                   alt={t("inspect.pictureAlt")}
                   loading="lazy"
-                  className="h-28 border-2 border-ink object-cover"
+                  className={`${high} border-2 border-ink object-cover`}
                 />
               </a>
             ) : (

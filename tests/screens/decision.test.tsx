@@ -34,6 +34,7 @@ function decision(outcome: Outcome, { link = "sent", toSend = 0 } = {}) {
     data,
     session,
     facts: data.facts,
+    people: data.people,
     decision: { outcome, reasons: [] },
     assessment: { byCheck: new Map(), open: [], findings: [], skipped: [], ungradable: [] },
     matters: [],

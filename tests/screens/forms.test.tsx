@@ -145,8 +145,39 @@ describe("what is recorded of a unit", () => {
     expect(alerted()).toEqual(["LM-07 has no machine sheet yet"]);
     press("Inspect, LM-07");
     await settle();
-    expect(asked[1]?.body).toEqual({ unitId: "u-1", scope: "full" });
+    expect(asked[1]?.body).toEqual({ unitId: "u-1", scope: "full", ask: true });
     expect(router.push.mock.calls).toEqual([["/inspect/i-1"]]);
+  });
+});
+
+describe("a unit that somebody else is inspecting", () => {
+  const underWay = { id: "i-7", name: "T. Bram", minutes: 12, answered: 30 };
+  const begin = async (...then: readonly (readonly [status: number, body: unknown])[]) => {
+    serverSays([200, { underWay }], ...then);
+    show(<StartWalk unitId="u-1" plate="LM-07" words="Inspect" look="go" />);
+    press("Inspect, LM-07");
+    await settle();
+    expect(screen.getByRole("dialog", { name: "T. Bram is inspecting LM-07" })).toBeTruthy();
+    expect(screen.getByText("Begun 12 min ago, 30 checks answered so far.")).toBeTruthy();
+  };
+
+  it("is joined, and refused with why", async () => {
+    await begin([403, { detail: "not trained on it" }], [200, {}]);
+    press("Join it");
+    await settle();
+    expect(alerted()).toEqual(["not trained on it"]);
+    press("Join it");
+    await settle();
+    expect(asked[2]?.path).toBe("/api/inspections/i-7/people");
+    expect(router.push.mock.calls).toEqual([["/inspect/i-7"]]);
+  });
+
+  it("is inspected beside it where one says so", async () => {
+    await begin([200, { id: "i-8" }]);
+    press("Begin another");
+    await settle();
+    expect(asked[1]?.body).toEqual({ unitId: "u-1", scope: "full", ask: false });
+    expect(router.push.mock.calls).toEqual([["/inspect/i-8"]]);
   });
 });
 

@@ -130,7 +130,7 @@ const may = {
   mayConfirm: false,
 };
 const onePage = (data: UnitData, more: Partial<typeof may> = {}) =>
-  show(<UnitView unit={data} {...may} {...more} offsetMin={offsetMin} />);
+  show(<UnitView unit={data} {...may} {...more} offsetMin={offsetMin} measures="metric" />);
 
 describe("a unit's page", () => {
   it("tells until when it is cleared by the site's clock, and its examination as the day it is", () => {
@@ -210,7 +210,14 @@ const all: May = { repair: true, retest: true, release: true, second: true };
 
 describe("a tag's way back", () => {
   const at = (waits: ReturnTag["waits"], rights: Partial<May> = {}) =>
-    show(<ReturnView tag={{ ...tag, waits }} may={{ ...all, ...rights }} offsetMin={offsetMin} />);
+    show(
+      <ReturnView
+        tag={{ ...tag, waits }}
+        may={{ ...all, ...rights }}
+        offsetMin={offsetMin}
+        measures="metric"
+      />,
+    );
 
   it("offers the one step that is next, and none to whoever may not take it", () => {
     const steps = {

@@ -1,5 +1,6 @@
 import { describe, expect, it, vi } from "vitest";
 import type { Check } from "@/core/catalogue/catalogue";
+import type { OpenMatter } from "@/core/grade/matters";
 import { checkFirst, mayExplain, type Shown } from "@/core/machine/rule-out";
 import { WrongDialog } from "@/screens/inspect/wrong-dialog";
 import { button, enter, fireEvent, press, screen, show, type } from "./show";
@@ -13,10 +14,21 @@ function dialog(
     data = walkOf(sheet),
     state = check.definition.needs,
     shown = [] as Shown[],
+    matters = [] as readonly OpenMatter[],
   } = {},
 ) {
   const told = { onClose: vi.fn(), onAnswer: vi.fn(), onWorks: vi.fn(), onCorrect: vi.fn(), onSkip: vi.fn() };
-  show(<WrongDialog check={check} data={data} state={state} shown={shown} answered={answered} {...told} />);
+  show(
+    <WrongDialog
+      check={check}
+      data={data}
+      matters={matters}
+      state={state}
+      shown={shown}
+      answered={answered}
+      {...told}
+    />,
+  );
   return told;
 }
 
@@ -52,6 +64,40 @@ describe("what is wrong with a check", () => {
         { condition: "cracked", note: "at the left rear post", putRight: undefined, ruledOut: undefined },
       ],
     ]);
+  });
+
+  it("says where on the part it is, and of what is watched how big: grown since it was last found, it must be repaired", () => {
+    const check = byId("rails.condition");
+    const found = { findingId: "f-1", check: check.key, condition: "scuffed", grade: "watch" } as const;
+    const before = {
+      ...found,
+      place: false,
+      foundBy: "T. Bram",
+      foundAtMs: 0,
+      sizeMm: 40,
+      where: ["left"],
+    } as const;
+    const { onAnswer } = dialog(check, { matters: [before] });
+    press(/^Scuffed/);
+    expect(screen.getByText(/T. Bram: left, 40 mm/)).toBeTruthy();
+    expect(screen.getByText("Watch")).toBeTruthy();
+    fireEvent.click(screen.getByLabelText("Left"));
+    fireEvent.click(screen.getByLabelText("Top"));
+    fireEvent.click(screen.getByLabelText("Top"));
+    const size = screen.getByLabelText(/^How big/);
+    fireEvent.change(size, { target: { value: "0,2" } });
+    expect(button("Record it").disabled).toBe(true);
+    fireEvent.change(size, { target: { value: "40" } });
+    expect(screen.getByText("Watch")).toBeTruthy();
+    fireEvent.change(size, { target: { value: "40,5" } });
+    expect(screen.queryByText("Watch")).toBeNull();
+    expect(screen.getByText("Grown since the last inspection")).toBeTruthy();
+    press("Record it");
+    expect(onAnswer.mock.calls[0]?.[1]).toMatchObject({
+      condition: "scuffed",
+      where: ["left"],
+      sizeMm: 40.5,
+    });
   });
 
   it("that no condition names is put in one's own words, and takes the unit out of use", () => {

@@ -1,6 +1,7 @@
 import type { Check } from "../catalogue/catalogue";
 import { endedBy } from "../evidence/seen";
-import { type Assessment, assess, type ContextOf } from "../grade/assess";
+import { type Assessment, assess } from "../grade/assess";
+import { contextFrom, type TopUpsOf } from "../grade/context";
 import { type MatterStanding, standingMatters } from "../grade/matters";
 import type { InspectionEvent } from "../record/events";
 import { type Reduction, reduce } from "../record/reduce";
@@ -22,10 +23,11 @@ export function judge(
   policy: Policy,
   events: readonly InspectionEvent[],
   facts: DecisionFacts,
-  contextOf?: ContextOf,
+  topUpsOf: TopUpsOf = () => 0,
 ): Judgement {
   const reduction = reduce(events);
   const ended = endedBy(events, facts.ledger);
+  const contextOf = contextFrom(topUpsOf, facts.matters);
   const assessment = assess(due, sheet, reduction, policy, contextOf, ended);
   const matters = standingMatters(facts.matters, reduction, assessment.findings, facts.maySayGone, ended);
   return { reduction, assessment, matters, decision: decide(assessment, facts, matters) };

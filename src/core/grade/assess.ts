@@ -10,6 +10,7 @@ import type { Grade } from "../vocabulary/grades";
 import { isWorse } from "../vocabulary/grades";
 import type { PartId } from "../vocabulary/parts";
 import type { Policy } from "../vocabulary/policy";
+import type { Side } from "../vocabulary/sides";
 import type { Upkeep } from "../vocabulary/upkeep";
 import { type GradeContext, type Graded, gradeFinding, noContext } from "./grade";
 
@@ -22,6 +23,8 @@ export interface Finding extends Graded {
   readonly value?: number;
   readonly putRight?: string;
   readonly note?: string;
+  readonly where?: readonly Side[];
+  readonly sizeMm?: number;
   /** SHA-256 of each picture of it. */
   readonly pictures?: readonly string[];
 }
@@ -50,7 +53,7 @@ export interface Assessment {
   readonly misfits: readonly string[];
 }
 
-export type ContextOf = (check: CheckKey, condition: string) => GradeContext;
+export type ContextOf = (check: CheckKey, condition: string, sizeMm: number | undefined) => GradeContext;
 
 /**
  * Grades everything that stands. Device and server run this same function on the same events. Where one check
@@ -152,16 +155,19 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
       ? { status: "fine", eventId }
       : { status: "ungradable", eventId };
   }
-  const { condition, note, putRight, pictures } = event.result;
-  const detail = { eventId, note, putRight, ...(pictures === undefined ? {} : { pictures }) };
+  const { kind: _, condition, ruledOut: __, ...said } = event.result;
+  const detail: Detail = { eventId, ...said };
   return findingOf(check, policy, condition, detail, contextOf);
 }
+
+/** What was said of a finding besides what it is. */
+type Detail = Pick<Finding, "eventId" | "value" | "note" | "where" | "sizeMm" | "putRight" | "pictures">;
 
 function findingOf(
   check: Check,
   policy: Policy,
   condition: string,
-  detail: Pick<Finding, "eventId" | "value" | "note" | "putRight" | "pictures">,
+  detail: Detail,
   contextOf: ContextOf,
 ): Read {
   const rule = check.conditions[condition];
@@ -175,7 +181,7 @@ function findingOf(
   const graded = gradeFinding(
     { check: check.definition.id, condition, rule, putRight: detail.putRight as Upkeep | undefined },
     policy,
-    contextOf(check.key, condition),
+    contextOf(check.key, condition, detail.sizeMm),
   );
   const finding: Finding = {
     ...graded,

@@ -1,6 +1,7 @@
 import type { CheckKey } from "../catalogue/catalogue";
 import type { EndedBy } from "../evidence/seen";
 import type { Reduction } from "../record/reduce";
+import type { Side } from "../vocabulary/sides";
 import type { Finding } from "./assess";
 
 /** A finding that stands open on a unit: it belongs to the unit, not to the walk that found it. */
@@ -14,6 +15,10 @@ export interface OpenMatter {
   readonly foundBy: string;
   readonly foundAtMs: number;
   readonly note?: string;
+  readonly where?: readonly Side[];
+  readonly sizeMm?: number;
+  /** Pictures of it that have come whole, by hash, and the inspection they are of. */
+  readonly pictures?: { readonly inspectionId: string; readonly hashes: readonly string[] };
   readonly repairByMs?: number;
 }
 

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { sides, sizeRange } from "../vocabulary/sides";
 import { eventSchemaVersion, mostPictures } from "./event-form";
 
 /** Text every store can keep: no NUL, no half of a surrogate pair. */
@@ -69,6 +70,9 @@ export const eventSchema = z.discriminatedUnion("type", [
         kind: z.literal("condition"),
         condition: text(60).min(1),
         note: note.optional(),
+        where: z.array(z.enum(sides)).min(1).max(sides.length).optional(),
+        /** Along its longest side. */
+        sizeMm: z.number().min(sizeRange.least).max(sizeRange.most).optional(),
         putRight: text(40).optional(),
         /** Interlocks the operator ruled out before calling it a fault. */
         ruledOut: z.array(text(60)).max(60).optional(),

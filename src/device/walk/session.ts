@@ -223,10 +223,7 @@ function judgedBy(
   events: readonly InspectionEvent[],
 ): Judged {
   const due = dueIn(input, events);
-  const judgement = judge(due, data.sheet, data.policy, events, facts, (check) => ({
-    earlierTopUps: data.topUps[check] ?? 0,
-    grown: false,
-  }));
+  const judgement = judge(due, data.sheet, data.policy, events, facts, (check) => data.topUps[check] ?? 0);
   const heldFrom = heldFromOf(judgement.assessment.findings, events, facts);
   const circumstances = circumstancesOf(input, events);
   return { ...judgement, due, circumstances, heldFrom, held: heldFrom !== undefined };

@@ -16,7 +16,7 @@ import type { InspectModel } from "./model";
 import { Shares } from "./others";
 import { SignatureField } from "./signature";
 import { SignedView } from "./signed";
-import { conditionWord, titleOfKey } from "./words";
+import { conditionWord, partWords, titleOfKey } from "./words";
 
 /** What follows from all that was found, with its reasons, and the signature that seals it. */
 export function DecisionView({
@@ -50,6 +50,10 @@ export function DecisionView({
     await sendSignatures();
     setBusy(false);
     void outbox().send();
+  };
+  const part = (finding: (typeof assessment.findings)[number]) => {
+    const words = partWords(t, finding, data.measures);
+    return words === "" ? "" : `. ${t("finding.at", { words })}`;
   };
   const { outcome } = decision;
   // Without a link nobody can know that no tag was hung: complete is all that can be said.
@@ -115,6 +119,7 @@ export function DecisionView({
                 <br />
                 <span className="text-ink2">
                   {conditionWord(t, f.condition)}. {t(`rule.${f.rule}`)}
+                  {part(f)}
                   {f.note === undefined ? "" : `. “${f.note}”`}
                 </span>
               </span>

@@ -204,7 +204,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
     <div className="flex screen-high-least flex-col md:screen-high" onClickCapture={onlyOnce}>
       <InspectHeader model={model} onTagged={(number) => setTagsHere((was) => [...was, number])} />
       <Banners model={model} tags={tags} quiet={taggedNow.shown} />
-      <Others model={model} />
+      {taggedNow.shown ? null : <Others model={model} />}
       {locked ? (
         <SignIn onHere={onHere} />
       ) : taggedNow.shown ? (
@@ -292,12 +292,13 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
       <WrongDialog
         check={locked ? undefined : wrong}
         data={data}
+        matters={model.facts.matters}
         state={wrong === undefined ? state : stateFor(card, wrong)}
         shown={card.checks.flatMap(({ key, definition: { test } }) =>
           test?.enable === "held" && assessment.byCheck.get(key)?.status === "fine" ? [test] : [],
         )}
         onClose={() => setWrong(undefined)}
-        onAnswer={(check, { condition, note, putRight, ruledOut, pictures }) => {
+        onAnswer={(check, { condition, note, putRight, where, sizeMm, ruledOut, pictures }) => {
           void answer({
             act: "found",
             check,
@@ -305,6 +306,8 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
               condition,
               ...(note ? { note } : {}),
               ...(putRight ? { putRight } : {}),
+              ...(where ? { where: [...where] } : {}),
+              ...(sizeMm ? { sizeMm } : {}),
               ...(ruledOut ? { ruledOut: [...ruledOut] } : {}),
               ...(pictures ? { pictures: [...pictures] } : {}),
             },

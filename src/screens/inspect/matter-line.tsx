@@ -4,9 +4,10 @@ import { useState } from "react";
 import { kindOfMatter, type MatterStanding } from "@/core/grade/matters";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
+import { FindingPictures } from "../pictures";
 import { day } from "../states";
 import type { InspectModel } from "./model";
-import { conditionWord } from "./words";
+import { conditionWord, partWords } from "./words";
 
 type Says = MatterStanding["said"];
 
@@ -15,7 +16,8 @@ export function MatterLine({ matter, model }: { matter: MatterStanding; model: I
   const t = useTranslations();
   const [why, setWhy] = useState<string>();
   const kind = kindOfMatter(matter);
-  const { offsetMin } = model.data;
+  const { offsetMin, measures } = model.data;
+  const part = partWords(t, matter, measures);
   const mayGo = model.facts.maySayGone[kind];
   const say = (says: Exclude<Says, "nothing">, reason?: string) => {
     setWhy(undefined);
@@ -55,8 +57,16 @@ export function MatterLine({ matter, model }: { matter: MatterStanding; model: I
           {matter.repairByMs === undefined
             ? ""
             : `, ${t("matter.repairBy", { day: day(matter.repairByMs, offsetMin) })}`}
+          {part === "" ? "" : `, ${part}`}
           {matter.note === undefined ? "" : `. “${matter.note}”`}
         </p>
+        {matter.pictures === undefined ? null : (
+          <FindingPictures
+            inspectionId={matter.pictures.inspectionId}
+            small="small"
+            pictures={matter.pictures.hashes.map((hash) => ({ hash, whole: true }))}
+          />
+        )}
         {event?.says === "worse" && matter.said !== "worse" ? (
           <p className="font-semibold">{t("matter.saidWorse")}</p>
         ) : null}

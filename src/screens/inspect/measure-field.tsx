@@ -6,7 +6,7 @@ import { figureOf } from "@/core/sheet/read";
 import { isBelievable, isBelievableLimit } from "@/core/vocabulary/believable";
 import { Button } from "@/kit/button";
 import type { InspectData } from "./inspect-data";
-import { checkTitle, gradeOfReading, shown, stored, typedUnit } from "./words";
+import { checkTitle, gradeOfReading, numberIn, shown, stored, typedUnit } from "./words";
 
 /**
  * A reading typed in. One that cannot be right is asked again; one that would tag the unit out is shown first and
@@ -29,10 +29,10 @@ export function MeasureField({
   if (measure === undefined) return null;
   const { sheet, measures } = data;
   const sheetLimit = figureOf(sheet, measure.limit);
-  const read = (typed: string) =>
-    /^\s*-?\d+([.,]\d+)?\s*$/.test(typed)
-      ? stored(Number(typed.replace(",", ".")), measure.unit, measures)
-      : undefined;
+  const read = (typed: string) => {
+    const number = numberIn(typed);
+    return number === undefined ? undefined : stored(number, measure.unit, measures);
+  };
   const value = read(text);
   const limit = sheetLimit ?? read(limitText);
   const ready = value !== undefined && limit !== undefined;

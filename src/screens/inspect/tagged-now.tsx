@@ -8,6 +8,7 @@ import { changeWords } from "../plan/words";
 import { WayHomeWords } from "../proof/way-home";
 import { clock } from "../states";
 import type { InspectModel } from "./model";
+import { maker } from "./others";
 import { conditionWord, type T, titleOfKey } from "./words";
 
 /** Whether the walk's newest stop has been read here: one that is there when it is opened has been. */
@@ -39,8 +40,11 @@ export function TaggedNow({
   const [sure, setSure] = useState<ReadonlySet<string>>(new Set());
   const [hung, setHung] = useState(false);
   const [told, setTold] = useState(false);
-  // Felt through a glove, and heard of by nobody else.
-  useEffect(() => void navigator.vibrate?.([300, 120, 300]), []);
+  // Read from its top, wherever the card was; felt through a glove, and heard of by nobody else.
+  useEffect(() => {
+    window.scrollTo(0, 0);
+    navigator.vibrate?.([300, 120, 300]);
+  }, []);
   const number = tags.join(", ");
   const sets = (step: string) => void model.dispatch({ act: "changed", steps: [step] });
   return (
@@ -53,7 +57,7 @@ export function TaggedNow({
               ? t("taggedNow.before")
               : t("taggedNow.by", {
                   time: clock(Date.parse(event.at), data.offsetMin),
-                  name: data.person.name,
+                  name: (maker(model, event.by) ?? data.person).name,
                 })}
           </p>
           <p className="mt-3 inline-block border-4 border-ink px-4 py-1.5 text-[44px] leading-none font-bold">
@@ -62,7 +66,13 @@ export function TaggedNow({
           {number === "" ? (
             <p className="mt-4 text-[24px] leading-tight font-bold text-tag">{t("taggedNow.noNumber")}</p>
           ) : (
-            <p className="mt-4 text-[56px] leading-none font-bold text-tag">{number}</p>
+            <ul className="mt-4 flex flex-wrap gap-x-5 text-[56px] leading-none font-bold text-tag">
+              {tags.map((tag) => (
+                <li key={tag} className="whitespace-nowrap">
+                  {tag}
+                </li>
+              ))}
+            </ul>
           )}
           <ul className="mt-5">
             {stops.map((f) => (

@@ -4,6 +4,7 @@ import type { CheckAssessment } from "@/core/grade/assess";
 import { gradeFinding } from "@/core/grade/grade";
 import { figures } from "@/core/vocabulary/figures";
 import type { Grade } from "@/core/vocabulary/grades";
+import type { Side } from "@/core/vocabulary/sides";
 import type { MarkKind } from "@/kit/mark";
 import type { InspectData } from "./inspect-data";
 
@@ -86,6 +87,24 @@ export function shown(value: number, unit: string, measures: "metric" | "imperia
   }
   return `${round(value, 2)} ${unit}`;
 }
+
+/** Where on its part something is and how big, in words; empty where neither was said. */
+export const partWords = (
+  t: T,
+  {
+    where = [],
+    sizeMm,
+  }: { readonly where?: readonly Side[] | undefined; readonly sizeMm?: number | undefined },
+  measures: "metric" | "imperial",
+): string =>
+  [
+    ...where.map((side) => t(`side.${side}`).toLowerCase()),
+    ...(sizeMm === undefined ? [] : [shown(sizeMm, "mm", measures)]),
+  ].join(", ");
+
+/** A number as it is typed, with a point or a comma; undefined where it is none. */
+export const numberIn = (typed: string): number | undefined =>
+  /^\s*-?\d+([.,]\d+)?\s*$/.test(typed) ? Number(typed.replace(",", ".")) : undefined;
 
 /** What a person typed in their own measures, in the sheet's unit. */
 export function stored(value: number, unit: string, measures: "metric" | "imperial"): number {

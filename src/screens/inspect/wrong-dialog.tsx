@@ -2,24 +2,25 @@
 import { useTranslations } from "next-intl";
 import { useEffect, useMemo, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import { gradeFinding } from "@/core/grade/grade";
+import type { OpenMatter } from "@/core/grade/matters";
 import { checkFirst, mayExplain, type Shown } from "@/core/machine/rule-out";
-import { unnamed } from "@/core/vocabulary/condition-rule";
+import type { Side } from "@/core/vocabulary/sides";
 import type { PlanState } from "@/core/vocabulary/state/values";
 import type { Upkeep } from "@/core/vocabulary/upkeep";
 import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
-import { Mark, type MarkKind } from "@/kit/mark";
-import { Plate } from "@/kit/plate";
+import { Mark } from "@/kit/mark";
+import { FindingForm } from "./finding-form";
 import type { InspectData } from "./inspect-data";
 import { MeasureField } from "./measure-field";
-import { Pictures } from "./pictures";
 import { checkTitle, conditionWord } from "./words";
 
 export interface WrongAnswer {
   readonly condition: string;
   readonly note?: string;
   readonly putRight?: Upkeep;
+  readonly where?: readonly Side[];
+  readonly sizeMm?: number;
   readonly ruledOut?: readonly string[];
   /** SHA-256 of each picture. */
   readonly pictures?: readonly string[];
@@ -32,6 +33,7 @@ export interface WrongAnswer {
 export function WrongDialog({
   check,
   data,
+  matters,
   state,
   shown,
   onClose,
@@ -43,6 +45,8 @@ export function WrongDialog({
 }: {
   check: Check | undefined;
   data: InspectData;
+  /** What is open on the unit. */
+  matters: readonly OpenMatter[];
   /** The state the walk has reached, and the movements that came in it. */
   state: PlanState;
   shown: readonly Shown[];
@@ -66,6 +70,7 @@ export function WrongDialog({
         key={check.key}
         check={check}
         data={data}
+        matters={matters}
         state={state}
         shown={shown}
         onClose={onClose}
@@ -82,14 +87,12 @@ export function WrongDialog({
 type FormProps = Omit<Parameters<typeof WrongDialog>[0], "check"> & { check: Check };
 
 function WrongForm(props: FormProps) {
-  const { check, data, state, shown, onClose, onAnswer, onWorks, onCorrect, answered, onSkip } = props;
+  const { check, data, matters, state, shown, onClose, onAnswer, onWorks, onCorrect, answered, onSkip } =
+    props;
   const t = useTranslations();
   const [condition, setCondition] = useState<string>();
   const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
   const [ruled, setRuled] = useState(false);
-  const [note, setNote] = useState("");
-  const [putRight, setPutRight] = useState<Upkeep>();
-  const [pictures, setPictures] = useState<readonly string[]>([]);
   const [skipping, setSkipping] = useState(false);
   const [works, setWorks] = useState(false);
   const list = useMemo(() => {
@@ -224,83 +227,16 @@ function WrongForm(props: FormProps) {
       </>
     );
   }
-  const rule = check.conditions[condition];
-  if (rule === undefined) return null;
-  const graded = gradeFinding({ check: check.definition.id, condition, rule, putRight }, data.policy, {
-    earlierTopUps: data.topUps[check.key] ?? 0,
-    grown: false,
-  });
-  const kind: MarkKind = rule.conditions ? "place" : graded.grade;
-  const upkeep =
-    rule.upkeep !== undefined && data.policy.upkeep.includes(rule.upkeep) ? rule.upkeep : undefined;
-  const record = () =>
-    onAnswer(check, {
-      condition,
-      note: note.trim() === "" ? undefined : note.trim(),
-      putRight,
-      ruledOut: possible.length > 0 ? possible : undefined,
-      pictures: pictures.length > 0 ? pictures : undefined,
-    });
   return (
-    <>
-      <p className="mt-1 text-[20px] font-semibold">{conditionWord(t, condition)}</p>
-      {upkeep === undefined ? null : (
-        <div className="mt-3 flex flex-wrap gap-2.5">
-          <Button
-            look="small"
-            aria-pressed={putRight !== undefined}
-            className={putRight === undefined ? "" : "bg-ink! text-chalk!"}
-            onClick={() => setPutRight(upkeep)}
-          >
-            {t(`upkeep.${upkeep}`)}
-          </Button>
-          <Button
-            look="small"
-            aria-pressed={putRight === undefined}
-            className={putRight === undefined ? "bg-ink! text-chalk!" : ""}
-            onClick={() => setPutRight(undefined)}
-          >
-            {t("inspect.notPutRight")}
-          </Button>
-        </div>
-      )}
-      <label className="mt-4 block">
-        <span className="font-semibold">
-          {condition === unnamed ? t("inspect.noteUnnamed") : t("inspect.note")}
-        </span>
-        <textarea
-          value={note}
-          onChange={(e) => setNote(e.target.value)}
-          maxLength={1000}
-          rows={3}
-          className="mt-1 w-full border-2 border-ink bg-chalk p-2.5"
-        />
-      </label>
-      <Pictures inspectionId={data.id} hashes={pictures} onChange={setPictures} />
-      <div
-        className={`mt-3 flex flex-wrap items-center gap-x-5 gap-y-1 border-[2.5px] p-3 ${graded.grade === "tag_out" ? "border-tag" : "border-ink"}`}
-      >
-        <span className="text-ink2">{t("inspect.will")}</span>
-        <Mark kind={kind}>{t(`grade.${kind}`)}</Mark>
-        <span>{t(`rule.${graded.rule}`)}</span>
-      </div>
-      {graded.grade === "tag_out" ? (
-        <p className="mt-3 font-medium">
-          <Plate>{data.plate}</Plate> <span className="ml-1">{t("tagging.order")}</span>
-        </p>
-      ) : null}
-      <div className="mt-5 flex flex-wrap justify-between gap-3">
-        <Button
-          look="small"
-          onClick={() => (possible.length > 0 ? setRuled(false) : setCondition(undefined))}
-        >
-          {t("inspect.cancel")}
-        </Button>
-        <Button onClick={record} disabled={condition === unnamed && note.trim() === ""}>
-          {t("inspect.record")}
-        </Button>
-      </div>
-    </>
+    <FindingForm
+      check={check}
+      condition={condition}
+      data={data}
+      matters={matters}
+      ruledOut={possible}
+      onBack={() => (possible.length > 0 ? setRuled(false) : setCondition(undefined))}
+      onRecord={(answer) => onAnswer(check, answer)}
+    />
   );
 }
 

@@ -7,7 +7,7 @@ import type { Family } from "@/core/vocabulary/families";
 import { buttonLook } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
-import { conditionWord, shown, titleOfKey } from "../inspect/words";
+import { conditionWord, partWords, shown, titleOfKey } from "../inspect/words";
 import { Pace } from "../pace";
 import { FindingPictures } from "../pictures";
 import { clock, dayAndClock, outcomeMark } from "../states";
@@ -147,6 +147,9 @@ export function RecordView({
                   {finding === undefined ? null : (
                     <span className="block text-ink2">
                       {conditionWord(t, finding.condition)}. {t(`rule.${finding.rule}`)}
+                      {partWords(t, finding, measures) === ""
+                        ? ""
+                        : `. ${t("finding.at", { words: partWords(t, finding, measures) })}`}
                       {finding.note === undefined ? "" : `. “${finding.note}”`}
                     </span>
                   )}

@@ -1,8 +1,9 @@
 import Link from "next/link";
 import { useTranslations } from "next-intl";
 import type { PartId } from "@/core/vocabulary/parts";
+import type { Side } from "@/core/vocabulary/sides";
 import { Plate } from "@/kit/plate";
-import { titleOfKey } from "../inspect/words";
+import { partWords, titleOfKey } from "../inspect/words";
 import { FindingPictures } from "../pictures";
 import { dayAndClock, tagReason } from "../states";
 import { ReleaseForm, RepairForm, RetestButton } from "./return-forms";
@@ -19,6 +20,8 @@ export interface ReturnTag {
   readonly condition: string | null;
   readonly rule: string | null;
   readonly part: string | null;
+  readonly whereOnIt?: readonly Side[] | null;
+  readonly sizeMm?: number | null;
   readonly inspectionId: string | null;
   readonly pictures: readonly { readonly hash: string; readonly whole: boolean }[];
   readonly steps: readonly {
@@ -42,8 +45,19 @@ export interface May {
 }
 
 /** A tag from its raising to its return: what was found, what has been done, and the one step that is next. */
-export function ReturnView({ tag, may, offsetMin }: { tag: ReturnTag; may: May; offsetMin: number }) {
+export function ReturnView({
+  tag,
+  may,
+  offsetMin,
+  measures,
+}: {
+  tag: ReturnTag;
+  may: May;
+  offsetMin: number;
+  measures: "metric" | "imperial";
+}) {
   const t = useTranslations();
+  const part = partWords(t, { where: tag.whereOnIt ?? [], sizeMm: tag.sizeMm ?? undefined }, measures);
   const released = tag.waits === "nothing";
   return (
     <div>
@@ -61,6 +75,7 @@ export function ReturnView({ tag, may, offsetMin }: { tag: ReturnTag; may: May; 
           {tag.checkKey === null || tag.rule === null ? null : (
             <p className="mt-2 text-ink2">
               {t("tagged.finding")}: {titleOfKey(t, tag.checkKey)}. {t(`rule.${tag.rule}`)}.
+              {part === "" ? "" : ` ${t("finding.at", { words: part })}.`}
             </p>
           )}
           {tag.inspectionId === null ? null : (

@@ -8,11 +8,12 @@ import type { Sheet } from "@/core/sheet/sheet";
 import type { Family } from "@/core/vocabulary/families";
 import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Scope } from "@/core/vocabulary/scope";
+import type { Side } from "@/core/vocabulary/sides";
 import { buttonLook } from "@/kit/button";
 import { Mark, type MarkKind, Square } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { Pose } from "@/kit/pose/pose";
-import { conditionWord, titleOfKey } from "../inspect/words";
+import { conditionWord, partWords, titleOfKey } from "../inspect/words";
 import { StartWalk } from "../shift/start-walk";
 import { clock, day, dayAndClock, isBarred, outcomeMark, stateMark, tagReason } from "../states";
 import { ExaminationForm } from "./examination-form";
@@ -56,6 +57,8 @@ export interface UnitData {
     readonly place: boolean;
     readonly rule: string;
     readonly note: string | null;
+    readonly whereOnIt?: readonly Side[];
+    readonly sizeMm?: number | null;
     readonly foundAtMs: number;
     readonly repairByMs?: number;
     readonly by: string;
@@ -83,6 +86,7 @@ export function UnitView({
   mayExamine,
   mayConfirm,
   offsetMin,
+  measures,
 }: {
   unit: UnitData;
   mayInspect: boolean;
@@ -92,9 +96,14 @@ export function UnitView({
   mayExamine: boolean;
   mayConfirm: boolean;
   offsetMin: number;
+  measures: "metric" | "imperial";
 }) {
   const t = useTranslations();
   const { standing } = unit;
+  const part = ({ whereOnIt, sizeMm }: UnitData["findings"][number]) => {
+    const words = partWords(t, { where: whereOnIt, sizeMm: sizeMm ?? undefined }, measures);
+    return words === "" ? "" : `, ${words}`;
+  };
   return (
     <div>
       {isBarred(standing.state) ? <div className="hatched h-5" aria-hidden="true" /> : null}
@@ -225,6 +234,7 @@ export function UnitView({
               <li key={f.id} className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-line py-2">
                 <span className="leading-snug">
                   <b>{titleOfKey(t, f.checkKey)}</b>: {conditionWord(t, f.condition).toLowerCase()}
+                  {part(f)}
                   {f.note === null ? "" : `, “${f.note}”`}
                   <br />
                   <span className="text-ink2">

@@ -16,6 +16,7 @@ import * as pictures from "./migrations/006-pictures";
 import * as devices from "./migrations/007-devices";
 import * as begunElsewhere from "./migrations/008-begun-elsewhere";
 import * as people from "./migrations/009-people";
+import * as whereOnIt from "./migrations/010-where-on-it";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -28,6 +29,7 @@ const provider: MigrationProvider = {
     "007-devices": devices as unknown as Migration,
     "008-begun-elsewhere": begunElsewhere as unknown as Migration,
     "009-people": people as unknown as Migration,
+    "010-where-on-it": whereOnIt as unknown as Migration,
   }),
 };
 

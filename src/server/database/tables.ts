@@ -13,6 +13,7 @@ import type { FindingGrade } from "@/core/vocabulary/grades";
 import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Scope } from "@/core/vocabulary/scope";
+import type { Side } from "@/core/vocabulary/sides";
 import type { PlanState } from "@/core/vocabulary/state/values";
 import type { Role } from "@/server/people/roles";
 
@@ -239,6 +240,8 @@ export interface Database {
     foundAt: Time;
     repairBy: Time | null;
     pictures: ColumnType<readonly string[], readonly string[] | undefined, never>;
+    whereOnIt: ColumnType<readonly Side[], readonly Side[] | undefined, never>;
+    sizeMm: ColumnType<number | null, number | null | undefined, never>;
     ledgerPosition: number;
   };
   picture: {

@@ -1,4 +1,3 @@
-import type { GradeContext } from "@/core/grade/grade";
 import type { InspectionEvent } from "@/core/record/events";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Db, Trx } from "@/server/database/database";
@@ -27,10 +26,10 @@ export async function topUpsBefore(
   return new Map(rows.map((row) => [row.checkKey, Number(row.times)]));
 }
 
-export const contextFrom =
-  (topUps: ReadonlyMap<string, number>) =>
-  (check: string): GradeContext => ({ earlierTopUps: topUps.get(check) ?? 0, grown: false });
-
 export const doesUpkeep = (event: InspectionEvent): boolean =>
   (event.type === "measured" && event.putRight !== undefined) ||
   (event.type === "answered" && event.result.kind === "condition" && event.result.putRight !== undefined);
+
+/** Whether an event says how big what it found is. */
+export const saysSize = (event: InspectionEvent): boolean =>
+  event.type === "answered" && event.result.kind === "condition" && event.result.sizeMm !== undefined;

@@ -1,12 +1,14 @@
 import { randomUUID } from "node:crypto";
 import { assess, type Finding } from "@/core/grade/assess";
+import { contextFrom } from "@/core/grade/context";
 import type { InspectionEvent } from "@/core/record/events";
 import { isAnswer, reduce } from "@/core/record/reduce";
 import type { Trx } from "@/server/database/database";
 import { append, type Entry } from "@/server/ledger/append";
 import type { Head } from "@/server/ledger/heads";
+import { openMatters } from "@/server/matters/read";
 import { tagEntries } from "@/server/tags/ledger";
-import { contextFrom, doesUpkeep, topUpsBefore } from "./context";
+import { doesUpkeep, saysSize, topUpsBefore } from "./context";
 import type { OpenInspection } from "./model";
 import { checkOf } from "./read-event";
 
@@ -72,7 +74,9 @@ export async function gradeNew(
     ? await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy)
     : new Map<string, number>();
   const { sheet } = inspection.asks;
-  return assess(checks, sheet, reduce(plain), inspection.policy, contextFrom(topUps)).findings;
+  const matters = plain.some(saysSize) ? await openMatters(trx, inspection.unitId, inspection.id) : [];
+  const contextOf = contextFrom((check) => topUps.get(check) ?? 0, matters);
+  return assess(checks, sheet, reduce(plain), inspection.policy, contextOf).findings;
 }
 
 /** A finding as it is queried. */
@@ -100,6 +104,8 @@ export function findingRow(
     note: finding.note ?? null,
     putRight: finding.putRight ?? null,
     pictures: finding.pictures ?? [],
+    whereOnIt: finding.where ?? [],
+    sizeMm: finding.sizeMm ?? null,
     foundBy: personId,
     foundAt: at,
     repairBy:
@@ -113,7 +119,7 @@ export function findingRow(
 export function findingEntry(row: ReturnType<typeof findingRow>, at: Date): Entry {
   const { id, unitId, inspectionId, checkKey, condition, grade, rule, place, eventId, value, note, foundBy } =
     row;
-  const { pictures } = row;
+  const { pictures, whereOnIt, sizeMm } = row;
   return {
     unitId,
     kind: "finding",
@@ -131,7 +137,9 @@ export function findingEntry(row: ReturnType<typeof findingRow>, at: Date): Entr
       place,
       value,
       note,
-      ...(pictures.length === 0 ? {} : { pictures }),
+      ...(pictures.length > 0 && { pictures }),
+      ...(whereOnIt.length > 0 && { where: whereOnIt }),
+      ...(sizeMm !== null && { sizeMm }),
     },
   };
 }

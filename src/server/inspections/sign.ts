@@ -15,7 +15,7 @@ import { Problem } from "@/server/http/problem";
 import { append, canonical, type Entry, sha256 } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { addStep } from "@/server/tags/step";
-import { contextFrom, topUpsBefore } from "./context";
+import { topUpsBefore } from "./context";
 import { evidenceOf, writeEvidence } from "./evidence";
 import { decisionFacts } from "./facts";
 import { lockedInspection } from "./locked";
@@ -238,7 +238,7 @@ export async function judge(
   const due = dueIn({ sheet: asks.sheet, scope, practice: practiceOf(policy), found }, inOrder(events));
   const topUps = await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy);
   const facts = await decisionFacts(trx, inspection, events, signerId, at);
-  const judged = judgeWalk(due, asks.sheet, policy, events, facts, contextFrom(topUps));
+  const judged = judgeWalk(due, asks.sheet, policy, events, facts, (check) => topUps.get(check) ?? 0);
   return { ...judged, due: due.length };
 }
 

@@ -12,7 +12,20 @@ export async function openMatters(
   let query = db
     .selectFrom("openMatter as m")
     .innerJoin("person as p", "p.id", "m.foundBy")
+    .innerJoin("finding as f", "f.id", "m.id")
+    .select(({ selectFrom, ref }) => [
+      // Those that have come whole: what is still on its way is nothing to look at.
+      selectFrom("picture as w")
+        .select(({ fn }) => fn.agg<string[] | null>("array_agg", ["w.hash"]).as("hashes"))
+        .whereRef("w.inspectionId", "=", "m.inspectionId")
+        .where("w.wholeAt", "is not", null)
+        .where(({ eb }) => eb("w.hash", "=", eb.fn.any(ref("f.pictures"))))
+        .as("whole"),
+    ])
     .select([
+      "m.inspectionId",
+      "f.whereOnIt",
+      "f.sizeMm",
       "m.id",
       "m.checkKey",
       "m.condition",
@@ -36,7 +49,10 @@ export async function openMatters(
     place: row.place,
     foundBy: row.name,
     foundAtMs: row.foundAt.getTime(),
-    ...(row.note === null ? {} : { note: row.note }),
+    ...(row.note !== null && { note: row.note }),
+    ...(row.whereOnIt.length > 0 && { where: row.whereOnIt }),
+    ...(row.sizeMm !== null && { sizeMm: row.sizeMm }),
+    ...(row.whole !== null && { pictures: { inspectionId: row.inspectionId, hashes: row.whole } }),
     ...(row.repairBy === null ? {} : { repairByMs: row.repairBy.getTime() }),
   }));
 }

@@ -61,6 +61,8 @@ export async function tagDetail(db: Db, id: string) {
       "f.value",
       "f.inspectionId",
       "f.pictures",
+      "f.whereOnIt",
+      "f.sizeMm",
     ])
     .where("t.id", "=", id)
     .executeTakeFirst();

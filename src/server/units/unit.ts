@@ -35,6 +35,7 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
     .execute();
   const findings = await db
     .selectFrom("openMatter as f")
+    .innerJoin("finding as of", "of.id", "f.id")
     .innerJoin("person as p", "p.id", "f.foundBy")
     .select([
       "f.id",
@@ -47,6 +48,8 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
       "f.foundAt",
       "f.repairBy",
       "p.name as by",
+      "of.whereOnIt",
+      "of.sizeMm",
     ])
     .where("f.unitId", "=", unit.id)
     .orderBy("f.foundAt", "desc")

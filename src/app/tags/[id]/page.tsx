@@ -23,8 +23,9 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
     release: mayAt(call.person, "release", tag.siteId),
     second: !steps.some((s) => s.kind === "repaired" && s.personId === call.person.id),
   };
+  const chrome = await chromeData(call);
   return (
-    <Chrome data={await chromeData(call)} at="tagged" plate={tag.plate}>
+    <Chrome data={chrome} at="tagged" plate={tag.plate}>
       <NextIntlClientProvider messages={await allMessages()}>
         <ReturnView
           tag={{
@@ -34,6 +35,7 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
           }}
           may={may}
           offsetMin={call.offsetMin}
+          measures={chrome.display.measures}
         />
       </NextIntlClientProvider>
     </Chrome>

@@ -19,8 +19,9 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
   if (unit === undefined) notFound();
   seeOnly(call.person, unit.siteId);
   const { examinationDue, history, findings, tags, topUps, figureClaims, ...rest } = unit;
+  const chrome = await chromeData(call);
   return (
-    <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
+    <Chrome data={chrome} at="units" plate={unit.plate}>
       <NextIntlClientProvider messages={await allMessages()}>
         <UnitView
           unit={{
@@ -45,6 +46,7 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
             topUps: topUps.map(({ foundAt, ...t }) => ({ ...t, foundAtMs: foundAt.getTime() })),
           }}
           offsetMin={call.offsetMin}
+          measures={chrome.display.measures}
           mayInspect={mayAt(call.person, "inspect", unit.siteId)}
           mayRoad={mayAt(call.person, "road", unit.siteId)}
           mayRepair={mayAt(call.person, "repair", unit.siteId)}
