@@ -38,7 +38,10 @@ test("a picture of a finding is taken without a signal, made small, sent by itse
     buffer: Buffer.from("no picture"),
   });
   await expect(page.getByText("This picture could not be read or saved.")).toBeVisible();
-  await chosen.setInputFiles({ name: "pouch.png", mimeType: "image/png", buffer });
+  // As a finger opens it: a tap on the words.
+  const chooser = page.waitForEvent("filechooser");
+  await page.getByText("Add a picture").click();
+  await (await chooser).setFiles({ name: "pouch.png", mimeType: "image/png", buffer });
   await expect(page.getByRole("img", { name: "Picture of the finding" })).toBeVisible();
   await page.getByRole("button", { name: "Record it" }).click();
   await expect(page.getByRole("heading", { name: "Do not operate. Leave it like this:" })).toBeVisible();

@@ -1,4 +1,4 @@
-import { clearCard, expect, forward, inspectUnit, signIn, test, walkOn } from "./yard";
+import { clearCard, expect, forward, inspectUnit, signIn, test } from "./yard";
 
 test("two people share a walk on two tablets, see each other at once, and the other signs it", async ({
   page,
@@ -6,30 +6,48 @@ test("two people share a walk on two tablets, see each other at once, and the ot
   baseURL,
 }) => {
   await signIn(page, "1041");
-  const id = await inspectUnit(page, "LM-15");
+  const id = await inspectUnit(page, "LM-03");
   await clearCard(page);
   await forward(page);
-  const yard = await browser.newContext({ baseURL });
-  const other = await yard.newPage();
+  const others = "Who else is on this inspection";
+  const tablet = await browser.newContext({ baseURL });
+  const other = await tablet.newPage();
   await signIn(other, "1042");
-  await other.goto("/units/LM-15");
-  await other.getByRole("button", { name: "Inspect, LM-15" }).click();
-  const asks = other.getByRole("dialog", { name: /is inspecting LM-15/ });
-  await expect(asks.getByText(/\d+ checks answered so far/)).toBeVisible();
+  await other.goto("/units/LM-03");
+  await other.getByRole("button", { name: "Inspect, LM-03" }).click();
+  const asks = other.getByRole("dialog", { name: "R. Oake is inspecting LM-03" });
+  await expect(asks.getByText(/\d+ checks? answered so far/)).toBeVisible();
   await asks.getByRole("button", { name: "Join it" }).click();
   await other.waitForURL(`**/inspect/${id}`);
-  // Each sees the other, and where they are.
-  await expect(other.getByRole("list", { name: "Who else is on this inspection" })).toContainText("With");
-  const also = page.getByRole("list", { name: "Who else is on this inspection" });
-  await expect(also).toBeVisible({ timeout: 4000 });
-  await expect(also).not.toContainText("Last answered");
-  // What one finds is on the other's card within two seconds, under their name, and only they take it back.
-  const title = "Rails";
-  await other.getByRole("button", { name: "Fault", exact: true }).or(other.getByText("Fault")).first().click();
-  const dialog = other.getByRole("dialog");
-  await dialog.getByRole("button").first().click();
-  await dialog.getByRole("button", { name: "Record it" }).click();
-  await expect(also).toContainText("Last answered", { timeout: 4000 });
-  expect(title).toBe("Rails");
-  await yard.close();
+  await expect(other.getByRole("list", { name: others })).toContainText("With R. Oake.");
+  const also = page.getByRole("list", { name: others });
+  await expect(also).toContainText("With J. Wren.", { timeout: 4000 });
+
+  // What one finds is on the other's card at once, under their name, and is theirs to take back.
+  for (const tablet of [page, other]) {
+    await tablet.getByRole("button", { name: /^\d+\. Rails and gate/ }).click();
+    await expect(tablet.getByRole("heading", { level: 1 })).toHaveText("Rails and gate");
+  }
+  await other.getByRole("button", { name: "Guard rails: Fault" }).click();
+  await other.getByRole("button", { name: /^Scuffed/ }).click();
+  await other.getByText("Right", { exact: true }).click();
+  await expect(other.getByRole("checkbox", { name: "Right" })).toBeChecked();
+  await other.getByRole("button", { name: "Record it" }).click();
+  const found = page.getByRole("button", { name: "Guard rails: Watch. Change" });
+  await expect(found).toContainText("J. Wren", { timeout: 4000 });
+  await found.click();
+  await page.getByRole("button", { name: "It is OK" }).click();
+  await expect(page.getByRole("dialog", { name: "Somebody else found this" })).toBeVisible();
+  await page.getByRole("button", { name: "Understood" }).click();
+  await expect(found).toBeVisible();
+
+  // The first leaves; the other ends it and signs.
+  await other.getByRole("button", { name: "Decision" }).click();
+  await expect(other.getByText(/^Checks answered: R\. Oake \d+, J\. Wren 1$/)).toBeVisible();
+  await other.getByLabel("or type your name").fill("J. Wren");
+  await other.getByRole("button", { name: /^Sign as/ }).click();
+  await expect(other.getByText("Signed", { exact: true })).toBeVisible();
+  await page.waitForURL(`**/records/${id}`, { timeout: 8000 });
+  await expect(page.getByText(/^Checks answered: R\. Oake \d+, J\. Wren 1$/)).toBeVisible();
+  await tablet.close();
 });

@@ -13,6 +13,7 @@ import { Mark, type MarkKind } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import type { InspectData } from "./inspect-data";
 import { LastTime } from "./last-time";
+import { NumberBox } from "./number-box";
 import { Pictures } from "./pictures";
 import { conditionWord, numberIn, stored, typedUnit } from "./words";
 import type { WrongAnswer } from "./wrong-dialog";
@@ -112,20 +113,17 @@ export function FindingForm({
         </fieldset>
       )}
       {asksSize ? (
-        <label className="mt-3 flex flex-wrap items-center gap-x-3 gap-y-1">
-          <span className="font-semibold">{t("finding.size")}</span>
-          <span className="flex min-h-[48px] items-center border-2 border-ink px-2.5">
-            <input
-              inputMode="decimal"
-              value={size}
-              onChange={(e) => setSize(e.target.value)}
-              aria-invalid={!sizeFits}
-              className="w-20 bg-transparent text-right font-bold"
-            />
-            <span className="ml-1.5 text-ink2">{typedUnit("mm", measures)}</span>
-          </span>
-          <span className="basis-full leading-snug text-ink2">{t("finding.sizeHelp")}</span>
-        </label>
+        <div className="mt-3">
+          <NumberBox
+            label={t("finding.size")}
+            shown="shown"
+            value={size}
+            unit={typedUnit("mm", measures)}
+            invalid={!sizeFits}
+            onChange={setSize}
+          />
+          <p className="mt-1 leading-snug text-ink2">{t("finding.sizeHelp")}</p>
+        </div>
       ) : null}
       {before.map((matter) => (
         <LastTime key={matter.findingId} matter={matter} data={data} />

@@ -6,6 +6,7 @@ import { figureOf } from "@/core/sheet/read";
 import { isBelievable, isBelievableLimit } from "@/core/vocabulary/believable";
 import { Button } from "@/kit/button";
 import type { InspectData } from "./inspect-data";
+import { NumberBox } from "./number-box";
 import { checkTitle, gradeOfReading, numberIn, shown, stored, typedUnit } from "./words";
 
 /**
@@ -39,20 +40,16 @@ export function MeasureField({
   const unit = typedUnit(measure.unit, measures);
   const inWords = (n: number | undefined) => (n === undefined ? "" : shown(n, measure.unit, measures));
   const field = (label: string, typed: string, change: (next: string) => void) => (
-    <label className="flex min-h-[48px] items-center border-2 border-ink bg-chalk px-2.5">
-      <span className="sr-only">{label}</span>
-      <input
-        inputMode="decimal"
-        value={typed}
-        onChange={(e) => {
-          setAsked(undefined);
-          change(e.target.value);
-        }}
-        className="w-16 bg-transparent text-right font-bold"
-        aria-invalid={typed !== "" && read(typed) === undefined}
-      />
-      <span className="ml-1.5 text-ink2">{unit}</span>
-    </label>
+    <NumberBox
+      label={label}
+      value={typed}
+      unit={unit}
+      invalid={typed !== "" && read(typed) === undefined}
+      onChange={(next) => {
+        setAsked(undefined);
+        change(next);
+      }}
+    />
   );
   const record = () => {
     if (!ready) return;

@@ -62,7 +62,14 @@ const incidents: Readonly<Record<string, Readonly<Record<number, Answers>>>> = {
     },
   },
   "LM-07": {
-    12: { "rails.condition": { condition: "scuffed", note: "Top rail, right side, from a door frame" } },
+    12: {
+      "rails.condition": {
+        condition: "scuffed",
+        where: ["right", "top"],
+        sizeMm: 120,
+        note: "From a door frame",
+      },
+    },
   },
   // Failed its pothole-guard test on one side; repaired and re-tested, waiting for the second signature.
   "LM-08": {

@@ -2,6 +2,7 @@ import type { Check } from "@/core/catalogue/catalogue";
 import { eventSchemaVersion } from "@/core/record/event-form";
 import type { InspectionEvent, Saw } from "@/core/record/events";
 import { figureOf } from "@/core/sheet/read";
+import type { Side } from "@/core/vocabulary/sides";
 import type { Db } from "@/server/database/database";
 import { ingest } from "@/server/inspections/ingest";
 import { findInspection, type OpenInspection, planOf } from "@/server/inspections/model";
@@ -11,7 +12,13 @@ import { openMatters } from "@/server/matters/read";
 import { seededUuid } from "./random";
 
 export type DemoAnswer =
-  | { readonly condition: string; readonly note?: string; readonly putRight?: string }
+  | {
+      readonly condition: string;
+      readonly note?: string;
+      readonly putRight?: string;
+      readonly where?: Side[];
+      readonly sizeMm?: number;
+    }
   | { readonly value: number; readonly putRight?: string };
 
 export interface DemoWalk {
