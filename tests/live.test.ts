@@ -25,6 +25,11 @@ describe("what open pages hear", () => {
     const late: string[] = [];
     listener().listen((id) => late.push(id))();
     expect(late).toEqual(expect.arrayContaining([unitId, ""]));
+    // One asked for after that has missed nothing, and is not read twice.
+    await new Promise((resolve) => setTimeout(resolve, 1200));
+    const later: string[] = [];
+    listener().listen((id) => later.push(id), 50)();
+    expect(later).toEqual([]);
     deaf();
     heard.length = 0;
     await tagOut(yard, "LIVE-1", yard.people.untrained, 2);

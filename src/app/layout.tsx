@@ -1,10 +1,9 @@
-import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
 import "./globals.css";
 import type { Metadata, Viewport } from "next";
-import { KeptApp } from "@/screens/chrome/kept-app";
+import { Behind } from "@/screens/chrome/behind";
 import { Words } from "@/screens/chrome/words";
-import { OutboxStrip } from "@/screens/outbox/outbox-strip";
 import { displayChoice } from "@/server/http/display";
+import { letters } from "./fonts";
 import { frameMessages } from "./messages";
 
 export const metadata: Metadata = {
@@ -16,11 +15,17 @@ export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 export default async function RootLayout({ children }: { children: React.ReactNode }) {
   const { language, theme, gloves, hand, text } = await displayChoice();
   return (
-    <html lang={language} data-theme={theme} data-gloves={gloves} data-hand={hand} data-text={text}>
+    <html
+      className={letters}
+      lang={language}
+      data-theme={theme}
+      data-gloves={gloves}
+      data-hand={hand}
+      data-text={text}
+    >
       <body>
         <Words given={{ language, messages: frameMessages(language) }}>
-          <KeptApp />
-          <OutboxStrip />
+          <Behind />
           {children}
         </Words>
       </body>

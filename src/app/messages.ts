@@ -65,8 +65,12 @@ const frameParts = [
 export const frameMessages = (language: Language) => partsOf(messagesOf(language), frameParts);
 
 /** The words for what can fail. */
-export const proofMessages = async () =>
-  partsOf(await allMessages(), ["proof", "function", "direction", "station", "interlock", "lamp", "sound"]);
+export const proofMessages = () =>
+  wordsFor("proof", "function", "direction", "station", "interlock", "lamp", "sound");
+
+/** Words that some views need besides, in the language of the device that asks. */
+export const wordsFor = async <Part extends keyof Messages>(...parts: readonly Part[]) =>
+  partsOf(await allMessages(), parts);
 
 const partsOf = <Part extends keyof Messages>(words: Messages, parts: readonly Part[]) =>
   Object.fromEntries(parts.map((part) => [part, words[part]])) as Pick<Messages, Part>;

@@ -1,6 +1,6 @@
-import Link from "next/link";
 import { getTranslations } from "next-intl/server";
 import { buttonLook } from "@/kit/button";
+import { Link } from "@/kit/link";
 import { Glyph } from "@/kit/plate";
 
 export default async function NotFound() {

@@ -6,8 +6,12 @@ export interface LiveState {
 
 type Heard = (unitId: string) => void;
 
-/** What one tab says to the others: whether there is a link and which unit moved, or that it has just come. */
-type Said = { readonly linked: boolean; readonly unitId?: string } | "new here";
+/** What one tab says to the others: whether there is a link and which unit moved, or how long ago it was asked for. */
+type News = { readonly linked: boolean; readonly unitId?: string };
+type Said = News | { readonly ageMs: number };
+
+/** How long ago this page was asked for: what has moved since it may not show. */
+const ageMs = (): number => Math.ceil(performance.now());
 
 const retryMs = 5000;
 const silentMs = 40_000;
@@ -23,6 +27,7 @@ export class Live {
   private channel: BroadcastChannel | undefined;
   private started = false;
   private leads = false;
+  private movedMs = Number.NEGATIVE_INFINITY;
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
@@ -44,12 +49,14 @@ export class Live {
     this.started = true;
     this.channel = new BroadcastChannel("rook-step-live");
     this.channel.onmessage = ({ data }: MessageEvent<Said>) => {
-      if (data !== "new here") this.take(data);
-      // What moved between the drawing of that page and now it can only have missed.
-      else if (this.leads && this.state.linked !== undefined)
-        this.channel?.postMessage({ ...this.state, unitId: "" });
+      if ("linked" in data) this.take(data);
+      else if (this.leads && this.state.linked !== undefined) {
+        // What moved between the drawing of that page and now it can only have missed.
+        const missed = performance.now() - this.movedMs <= data.ageMs;
+        this.channel?.postMessage({ ...this.state, ...(missed && { unitId: "" }) });
+      }
     };
-    this.channel.postMessage("new here");
+    this.channel.postMessage({ ageMs: ageMs() } satisfies Said);
     // A browser that knows it has no network says so at once; a stream may take a minute to notice.
     window.addEventListener("offline", () => this.take({ linked: false }));
     window.addEventListener("online", () => this.take({ linked: true, unitId: "" }));
@@ -62,7 +69,7 @@ export class Live {
   /** Listens to the server itself; only the tab that leads does. */
   private open(): void {
     this.leads = true;
-    const source = new EventSource("/api/live");
+    const source = new EventSource(`/api/live?age=${ageMs()}`);
     let timer = setTimeout(() => this.say({ linked: false }), silentMs);
     source.onopen = () => {
       clearTimeout(timer);
@@ -77,19 +84,21 @@ export class Live {
     };
   }
 
-  private say(news: Exclude<Said, string>): void {
+  private say(news: News): void {
     this.channel?.postMessage(news);
     this.take(news);
   }
 
   /** A stream that was open may bring one more word when the browser has already lost its network: that is no link. */
-  private take({ linked: told, unitId }: Exclude<Said, string>): void {
+  private take({ linked: told, unitId }: News): void {
     const linked = told && navigator.onLine;
     const back = linked && this.state.linked === false;
     this.state = { linked };
     for (const listener of this.listeners) listener();
-    if (unitId !== undefined) for (const heard of this.heard) heard(unitId);
-    else if (back) for (const heard of this.heard) heard("");
+    const moved = unitId ?? (back ? "" : undefined);
+    if (moved === undefined) return;
+    this.movedMs = performance.now();
+    for (const heard of this.heard) heard(moved);
   }
 }
 

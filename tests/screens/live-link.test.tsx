@@ -11,6 +11,7 @@ let stream: {
   readyState: number;
 };
 
+const Channel = BroadcastChannel;
 const online = (is: boolean) => {
   vi.stubGlobal("navigator", Object.create(navigator, { onLine: { value: is } }));
 };
@@ -20,6 +21,16 @@ const asOf = () => screen.queryByText("No link: as of 05:40");
 beforeEach(() => {
   vi.useFakeTimers();
   vi.resetModules();
+  // Tabs of the tests before answer nobody here.
+  const own = `-${crypto.randomUUID()}`;
+  vi.stubGlobal(
+    "BroadcastChannel",
+    class extends Channel {
+      constructor(name: string) {
+        super(`${name}${own}`);
+      }
+    },
+  );
   vi.stubGlobal(
     "EventSource",
     class {
@@ -81,11 +92,17 @@ describe("a page that follows the ledgers", () => {
     await page();
     await happens(() => stream.onopen?.());
     const second = new BroadcastChannel("rook-step-live");
-    const told = new Promise((resolve) => {
-      second.onmessage = ({ data }) => resolve(data);
-    });
-    second.postMessage("new here");
-    expect(await told).toEqual({ linked: true, unitId: "" });
+    const asks = (ageMs: number) =>
+      new Promise((resolve) => {
+        second.onmessage = ({ data }) => resolve(data);
+        second.postMessage({ ageMs });
+      });
+    expect(await asks(1000)).toEqual({ linked: true });
+    await happens(() => stream.onmessage?.({ data: "u-1" }));
+    await act(() => vi.advanceTimersByTimeAsync(5000));
+    expect(await asks(6000)).toEqual({ linked: true, unitId: "" });
+    // One that was asked for after it moved shows it already.
+    expect(await asks(4000)).toEqual({ linked: true });
     second.close();
   });
 

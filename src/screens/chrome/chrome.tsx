@@ -1,6 +1,6 @@
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import type { DisplayChoice } from "@/contract/display";
+import { Link } from "@/kit/link";
 import { TagOut } from "../tagging/tag-out";
 import { DisplayMenu } from "./display-menu";
 import { HomeLink } from "./home-link";

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
@@ -15,6 +14,7 @@ import { choose } from "@/device/display-choice";
 import { signOut } from "@/device/sign-in";
 import { Button, buttonLook } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
+import { Link } from "@/kit/link";
 import type { T } from "../inspect/words";
 
 /** Who is signed in; how this device shows things and, outside a walk, settings and sign-out behind it. */

@@ -1,5 +1,5 @@
-import Link from "next/link";
 import { useTranslations } from "next-intl";
+import { Link } from "@/kit/link";
 import { Glyph } from "@/kit/plate";
 
 /** The mark of the app, on every screen but where there is no signal: it leads to the shift. */

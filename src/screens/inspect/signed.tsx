@@ -1,11 +1,11 @@
 "use client";
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import type { KeptSignature } from "@/device/local-store";
 import { outbox } from "@/device/outbox";
 import { hearSignature, unsign } from "@/device/signatures";
 import { Button, buttonLook } from "@/kit/button";
+import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { outcomeMark } from "../states";
 

@@ -1,9 +1,9 @@
 "use client";
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import { leaveLike } from "@/core/underway/leave";
 import { Button, buttonLook } from "@/kit/button";
+import { Link } from "@/kit/link";
 import { changeWords } from "../plan/words";
 import { WayHomeWords } from "../proof/way-home";
 import { clock } from "../states";

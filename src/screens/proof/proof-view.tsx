@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { useMemo, useState } from "react";
 import { checksOf } from "@/core/catalogue/catalogue";
@@ -10,6 +9,7 @@ import type { Sheet } from "@/core/sheet/sheet";
 import { type FullEnding, fullEndings } from "@/core/vocabulary/endings";
 import type { Practice } from "@/core/vocabulary/practice";
 import { buttonLook } from "@/kit/button";
+import { Link } from "@/kit/link";
 import type { T } from "../inspect/words";
 import type { ProofQuestion } from "./answer";
 import { useProof } from "./ask";

@@ -1,10 +1,10 @@
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import { unitOfReading } from "@/core/catalogue/catalogue";
 import type { SealedDocument } from "@/core/decision/sealed";
 import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
 import type { Family } from "@/core/vocabulary/families";
 import { buttonLook } from "@/kit/button";
+import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { conditionWord, partWords, shown, titleOfKey } from "../inspect/words";

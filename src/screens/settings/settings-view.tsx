@@ -1,10 +1,10 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { Button, buttonLook } from "@/kit/button";
 import { TextField } from "@/kit/field";
+import { Link } from "@/kit/link";
 import { send } from "../send";
 import { dayAndClock } from "../states";
 import { Row } from "./row";

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
@@ -7,6 +6,7 @@ import type { Sheet } from "@/core/sheet/sheet";
 import type { FeatureId } from "@/core/vocabulary/features";
 import { Button, buttonLook } from "@/kit/button";
 import { TextField } from "@/kit/field";
+import { Link } from "@/kit/link";
 import { send } from "../send";
 import { ChoicesStep, HeadStep, SignsStep, StopsStep } from "./built-steps";
 import { type Effect, effectOf } from "./draft";

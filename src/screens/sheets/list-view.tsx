@@ -1,7 +1,7 @@
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import type { Sheet } from "@/core/sheet/sheet";
 import { buttonLook } from "@/kit/button";
+import { Link } from "@/kit/link";
 import { ElevationFigure } from "@/kit/pose/elevation";
 import { ImportSheet } from "./import-sheet";
 

@@ -1,7 +1,7 @@
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import type { StandingState } from "@/core/decision/standing";
 import type { Family } from "@/core/vocabulary/families";
+import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { clock, isBarred, stateMark, tagReason } from "../states";

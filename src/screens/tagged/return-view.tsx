@@ -1,7 +1,7 @@
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import type { PartId } from "@/core/vocabulary/parts";
 import type { Side } from "@/core/vocabulary/sides";
+import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
 import { partWords, titleOfKey } from "../inspect/words";
 import { FindingPictures } from "../pictures";

@@ -1,7 +1,7 @@
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import type { Family } from "@/core/vocabulary/families";
 import { buttonLook } from "@/kit/button";
+import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
 import { dayAndClock, tagReason } from "../states";
 

@@ -1,11 +1,11 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { StandingState } from "@/core/decision/standing";
 import type { Family } from "@/core/vocabulary/families";
 import { unitsFor } from "@/core/vocabulary/plate-match";
+import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { day, stateMark } from "../states";

@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { useTranslations } from "next-intl";
 import type { StandingState } from "@/core/decision/standing";
 import type { EntryKind } from "@/core/evidence/touches";
@@ -10,6 +9,7 @@ import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Scope } from "@/core/vocabulary/scope";
 import type { Side } from "@/core/vocabulary/sides";
 import { buttonLook } from "@/kit/button";
+import { Link } from "@/kit/link";
 import { Mark, type MarkKind, Square } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { Pose } from "@/kit/pose/pose";

@@ -6,25 +6,34 @@ type Hear = (unitId: string) => void;
 
 const retryMs = 2000;
 const lateMs = 60_000;
+/** More than the way of a request takes. */
+const onTheWayMs = 1000;
 
 /**
  * One connection that listens for entries of any ledger, shared by every open page. While it is away nobody is told
- * anything, so whoever listens is told to read again when it is back. A page is drawn before it listens: it is also
- * told what has moved in the last minute.
+ * anything, so whoever listens is told to read again when it is back; it stays a minute after the last page is left,
+ * so that the next one need not be read twice. A page is drawn before it listens: it is also told what has moved since.
  */
 class Listener {
   private readonly heard = new Set<Hear>();
   private readonly moved = new Map<string, number>();
   private client: pg.Client | undefined;
+  private closing: ReturnType<typeof setTimeout> | undefined;
 
-  /** Hears of every unit whose ledger moves; an empty id asks for everything to be read again. */
-  listen(hear: Hear): () => void {
+  /**
+   * Hears of every unit whose ledger moves, and first of those that have moved since the page was asked for, so many
+   * milliseconds ago; an empty id asks for everything to be read again.
+   */
+  listen(hear: Hear, ageMs = lateMs): () => void {
+    clearTimeout(this.closing);
     this.heard.add(hear);
     if (this.client === undefined) void this.connect();
-    else for (const unitId of this.lately()) hear(unitId);
+    else for (const unitId of this.since(Date.now() - ageMs - onTheWayMs)) hear(unitId);
     return () => {
       this.heard.delete(hear);
-      if (this.heard.size === 0) this.close();
+      if (this.heard.size > 0) return;
+      clearTimeout(this.closing);
+      this.closing = setTimeout(() => this.close(), lateMs).unref();
     };
   }
 
@@ -54,9 +63,9 @@ class Listener {
     }
   }
 
-  private lately(): readonly string[] {
+  private since(fromMs: number): readonly string[] {
     for (const [unitId, atMs] of this.moved) if (Date.now() - atMs > lateMs) this.moved.delete(unitId);
-    return [...this.moved.keys()];
+    return [...this.moved].filter(([, atMs]) => atMs >= fromMs).map(([unitId]) => unitId);
   }
 
   private tell(unitId: string): void {

@@ -18,7 +18,9 @@ export const GET = route(async ({ request }) => {
           stop();
         }
       };
-      const deaf = listener().listen((unitId) => send(`data: ${unitId}\n\n`));
+      const age = Number(new URL(request.url).searchParams.get("age") ?? Number.NaN);
+      const hear = (unitId: string) => send(`data: ${unitId}\n\n`);
+      const deaf = Number.isFinite(age) ? listener().listen(hear, age) : listener().listen(hear);
       // A beat now and then, so that a link that is gone is noticed on both sides.
       const beat = setInterval(() => send(": beat\n\n"), beatMs);
       stop = () => {

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
-import { NextIntlClientProvider } from "next-intl";
 import { proofMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
+import { MoreWords } from "@/screens/chrome/more-words";
 import { LeftUnproven } from "@/screens/proof/left-unproven";
 import { RecordView } from "@/screens/record/record-view";
 import { database } from "@/server/database/database";
@@ -33,9 +33,9 @@ export default async function RecordPage({ params }: { params: Promise<{ id: str
         offsetMin={call.offsetMin}
         left={
           walked === undefined ? null : (
-            <NextIntlClientProvider messages={await proofMessages()}>
+            <MoreWords given={await proofMessages()}>
               <LeftUnproven input={walked} events={record.document.events} />
-            </NextIntlClientProvider>
+            </MoreWords>
           )
         }
       />

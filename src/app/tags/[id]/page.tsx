@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
-import { NextIntlClientProvider } from "next-intl";
-import { allMessages } from "@/app/messages";
+import { wordsFor } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
+import { MoreWords } from "@/screens/chrome/more-words";
 import { ReturnView } from "@/screens/tagged/return-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
@@ -26,7 +26,7 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
   const chrome = await chromeData(call);
   return (
     <Chrome data={chrome} at="tagged" plate={tag.plate}>
-      <NextIntlClientProvider messages={await allMessages()}>
+      <MoreWords given={await wordsFor("part")}>
         <ReturnView
           tag={{
             ...rest,
@@ -37,7 +37,7 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
           offsetMin={call.offsetMin}
           measures={chrome.display.measures}
         />
-      </NextIntlClientProvider>
+      </MoreWords>
     </Chrome>
   );
 }

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
-import { NextIntlClientProvider } from "next-intl";
-import { allMessages } from "@/app/messages";
+import { wordsFor } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
+import { MoreWords } from "@/screens/chrome/more-words";
 import { UnitView } from "@/screens/unit/unit-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
@@ -22,7 +22,7 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
   const chrome = await chromeData(call);
   return (
     <Chrome data={chrome} at="units" plate={unit.plate}>
-      <NextIntlClientProvider messages={await allMessages()}>
+      <MoreWords given={await wordsFor("sheets", "unitFigures", "figure")}>
         <UnitView
           unit={{
             ...rest,
@@ -54,7 +54,7 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
           mayExamine={mayAt(call.person, "examine", unit.siteId)}
           mayEdit={mayAt(call.person, "settings", unit.siteId)}
         />
-      </NextIntlClientProvider>
+      </MoreWords>
     </Chrome>
   );
 }

@@ -1,0 +1,38 @@
+import localFont from "next/font/local";
+
+/*
+ * Asked for with the page and drawn with it, or not until the next one: no line moves when letters come late. The two
+ * files part the alphabet as their makers do; the second is read only where a name needs it.
+ */
+const latin = localFont({
+  src: "../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2",
+  weight: "200 800",
+  display: "optional",
+  variable: "--letters",
+  adjustFontFallback: false,
+  declarations: [
+    {
+      prop: "unicode-range",
+      value:
+        "U+0000-00FF,U+0131,U+0152-0153,U+02BB-02BC,U+02C6,U+02DA,U+02DC,U+0304,U+0308,U+0329,U+2000-206F,U+20AC,U+2122,U+2191,U+2193,U+2212,U+2215,U+FEFF,U+FFFD",
+    },
+  ],
+});
+const latinExtended = localFont({
+  src: "../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2",
+  weight: "200 800",
+  display: "swap",
+  preload: false,
+  variable: "--more-letters",
+  adjustFontFallback: false,
+  declarations: [
+    {
+      prop: "unicode-range",
+      value:
+        "U+0100-02BA,U+02BD-02C5,U+02C7-02CC,U+02CE-02D7,U+02DD-02FF,U+1D00-1DBF,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF",
+    },
+  ],
+});
+
+/** The classes that give a page its letters, `--letters` and `--more-letters`. */
+export const letters = `${latin.variable} ${latinExtended.variable}`;
