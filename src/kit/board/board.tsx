@@ -96,7 +96,10 @@ export function Board({
           )}
         </g>
         <g fontSize="17" fill="var(--ink-2)">
-          <text x="14" y="26">{`${t("inspect.square")}${lengthM > 0 ? ` · ${lengthM} m` : ""}`}</text>
+          <text
+            x="14"
+            y="26"
+          >{`${t("inspect.square")}${lengthM > 0 ? ` · ${`${lengthM}`.replace(".", t("inspect.decimal"))} m` : ""}`}</text>
           <text x={size.width - 50} y="26" textAnchor="end">
             {t("inspect.front")}
           </text>

@@ -58,7 +58,8 @@ export function Pose({
       <rect width={size.width} height={floor} fill="url(#pose-grid)" />
       <path d={`M0 ${floor}H${size.width}`} stroke="var(--ink)" strokeWidth="3" />
       <rect y={floor + 2} width={size.width} height="12" fill="url(#earth)" />
-      <text x="16" y="30" fontSize="18" fontWeight="650" fill="var(--ink)">
+      {/* On a phone the card's own heading says it, in letters that can be read. */}
+      <text x="16" y="30" fontSize="18" fontWeight="650" fill="var(--ink)" className="max-md:hidden">
         {words}
       </text>
       <Body elevation={e} px={px} scale={scale} hue={hue} />
@@ -169,7 +170,14 @@ function Person({ x, y, label, scale }: { x: number; y: number; label: string; s
         stroke="var(--ink)"
         strokeWidth="3"
       />
-      <text x={x} y={y - tall / 2 + 6} textAnchor="middle" fontSize="17" fontWeight="700" fill="var(--ink)">
+      <text
+        x={x}
+        y={y - tall - 10}
+        textAnchor="middle"
+        fontWeight="700"
+        fill="var(--ink)"
+        className="text-[17px] max-md:text-[30px]"
+      >
         {label}
       </text>
     </g>

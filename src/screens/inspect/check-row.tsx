@@ -91,7 +91,7 @@ function Row(props: RowProps) {
           aria-label={`${checkTitle(t, check)}: ${t(`grade.${word}`)}. ${t("inspect.change")}`}
         >
           {given?.type === "measured" && check.definition.measure !== undefined ? (
-            <b>{shown(given.value, check.definition.measure.unit, model.data.measures)}</b>
+            <b>{shown(t as unknown as T, given.value, check.definition.measure.unit, model.data.measures)}</b>
           ) : null}
           <span className="text-left">
             <Mark kind={kind}>{t(`grade.${word}`)}</Mark>
@@ -141,7 +141,10 @@ function LimitWords({ check, model }: { check: Check; model: InspectModel }) {
   return (
     <span className="font-semibold whitespace-nowrap text-ink">
       {" "}
-      {t("inspect.limit", { value: shown(limit, measure.unit, model.data.measures), sense })}
+      {t("inspect.limit", {
+        value: shown(t as unknown as T, limit, measure.unit, model.data.measures),
+        sense,
+      })}
     </span>
   );
 }

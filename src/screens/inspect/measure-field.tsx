@@ -7,7 +7,7 @@ import { isBelievable, isBelievableLimit } from "@/core/vocabulary/believable";
 import { Button } from "@/kit/button";
 import type { InspectData } from "./inspect-data";
 import { NumberBox } from "./number-box";
-import { checkTitle, gradeOfReading, numberIn, shown, stored, typedUnit } from "./words";
+import { checkTitle, gradeOfReading, numberIn, shown, stored, type T, typedUnit } from "./words";
 
 /**
  * A reading typed in. One that cannot be right is asked again; one that would tag the unit out is shown first and
@@ -38,7 +38,8 @@ export function MeasureField({
   const limit = sheetLimit ?? read(limitText);
   const ready = value !== undefined && limit !== undefined;
   const unit = typedUnit(measure.unit, measures);
-  const inWords = (n: number | undefined) => (n === undefined ? "" : shown(n, measure.unit, measures));
+  const inWords = (n: number | undefined) =>
+    n === undefined ? "" : shown(t as unknown as T, n, measure.unit, measures);
   const field = (label: string, typed: string, change: (next: string) => void) => (
     <NumberBox
       label={label}

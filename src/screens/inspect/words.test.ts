@@ -5,20 +5,22 @@ import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { markOf, partsOfKey, shown, stored, titleOfKey, typedUnit } from "./words";
 
-const t = (key: string) => key;
+const t = (key: string) => (key === "inspect.decimal" ? "." : key);
 
 describe("figures in the person's measures", () => {
   it("shows metres, millimetres and kilograms in feet, inches and pounds, and volts as volts", () => {
-    expect(shown(1.4, "m", "imperial")).toBe("4.6 ft");
-    expect(shown(60, "mm", "imperial")).toBe("2.36 in");
-    expect(shown(240, "kg", "imperial")).toBe("529 lb");
-    expect(shown(12.5, "m/s", "imperial")).toBe("28 mph");
-    expect(shown(24.8, "V", "imperial")).toBe("24.8 V");
-    expect(shown(100, "%", "metric")).toBe("100 %");
-    expect(shown(20, "mm", "metric")).toBe("20 mm");
+    expect(shown(t, 1.4, "m", "imperial")).toBe("4.6 ft");
+    expect(shown(t, 60, "mm", "imperial")).toBe("2.36 in");
+    expect(shown(t, 240, "kg", "imperial")).toBe("529 lb");
+    expect(shown(t, 12.5, "m/s", "imperial")).toBe("28 mph");
+    expect(shown(t, 24.8, "V", "imperial")).toBe("24.8 V");
+    expect(shown(t, 100, "%", "metric")).toBe("100 %");
+    expect(shown(t, 20, "mm", "metric")).toBe("20 mm");
+    expect(shown(() => ",", 1.5, "deg", "metric")).toBe("1,5°");
+    expect(shown(t, 4, "count", "metric")).toBe("4");
     // Noughts before the point are part of the figure.
-    expect(shown(453.6, "kg", "imperial")).toBe("1000 lb");
-    expect(shown(8.94, "m/s", "imperial")).toBe("20 mph");
+    expect(shown(t, 453.6, "kg", "imperial")).toBe("1000 lb");
+    expect(shown(t, 8.94, "m/s", "imperial")).toBe("20 mph");
   });
 
   it("stores what was typed in the sheet's unit: there and back is the same reading", () => {

@@ -30,7 +30,7 @@ export function sheetWords(
   measures: "metric" | "imperial",
 ): string {
   const said = [
-    ...read.map(({ id, value }) => `${t(`figure.${id}`)} ${shown(value, figures[id], measures)}`),
+    ...read.map(({ id, value }) => `${t(`figure.${id}`)} ${shown(t, value, figures[id], measures)}`),
     ...choices.map(({ id, value }) => `${t(`choice.${id}`)} ${t(`choiceValue.${value}`)}`),
   ];
   return said.length === 0 ? "" : `${said.join(". ")}.`;
@@ -77,15 +77,17 @@ export function markOf(assessed: CheckAssessment | undefined, place: boolean): M
 }
 
 /** A figure in the person's own measures. Storage stays in the sheet's unit. */
-export function shown(value: number, unit: string, measures: "metric" | "imperial"): string {
-  const round = (n: number, places: number) => `${Number(n.toFixed(places))}`;
+export function shown(t: T, value: number, unit: string, measures: "metric" | "imperial"): string {
+  const round = (n: number, places: number) =>
+    `${Number(n.toFixed(places))}`.replace(".", t("inspect.decimal"));
   if (measures === "imperial") {
     if (unit === "m") return `${round(value * 3.28084, 1)} ft`;
     if (unit === "mm") return `${round(value / 25.4, 2)} in`;
     if (unit === "kg") return `${round(value * 2.20462, 0)} lb`;
     if (unit === "m/s") return `${round(value * 2.23694, 0)} mph`;
   }
-  return `${round(value, 2)} ${unit}`;
+  if (unit === "count") return round(value, 2);
+  return `${round(value, 2)}${unit === "deg" ? "°" : ` ${unit}`}`;
 }
 
 /** Where on its part something is and how big, in words; empty where neither was said. */
@@ -99,7 +101,7 @@ export const partWords = (
 ): string =>
   [
     ...where.map((side) => t(`side.${side}`).toLowerCase()),
-    ...(sizeMm === undefined ? [] : [shown(sizeMm, "mm", measures)]),
+    ...(sizeMm === undefined ? [] : [shown(t, sizeMm, "mm", measures)]),
   ].join(", ");
 
 /** A number as it is typed, with a point or a comma; undefined where it is none. */

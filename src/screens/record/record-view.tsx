@@ -142,7 +142,9 @@ export function RecordView({
                 <span className="leading-snug">
                   {titleOfKey(t, event.check)}
                   {event.type === "measured" ? (
-                    <b className="ml-2">{shown(event.value, unitOfReading(event.check) ?? "", measures)}</b>
+                    <b className="ml-2">
+                      {shown(t, event.value, unitOfReading(event.check) ?? "", measures)}
+                    </b>
                   ) : null}
                   {finding === undefined ? null : (
                     <span className="block text-ink2">
