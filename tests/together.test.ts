@@ -3,6 +3,8 @@ import type { InspectionEvent } from "@/core/record/events";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkedEvents } from "@/server/demo/walk";
+import { judgeQuarantined, waitingOf } from "@/server/devices/quarantine";
+import { revokeDevice } from "@/server/devices/revoke";
 import { ingest } from "@/server/inspections/ingest";
 import { joinInspection } from "@/server/inspections/join";
 import { findInspection } from "@/server/inspections/model";
@@ -10,6 +12,7 @@ import { factsFor } from "@/server/inspections/news";
 import { eventsHash, eventsOf, signInspection } from "@/server/inspections/sign";
 import { startInspection, underWay } from "@/server/inspections/start";
 import { headOf } from "@/server/ledger/append";
+import { namesOf } from "@/server/people/names";
 import { personById } from "@/server/people/session";
 import { sealedRecord } from "@/server/records/read";
 import { addUnit, answered, yardForFile } from "./database";
@@ -151,6 +154,36 @@ describe("two people on one inspection", () => {
     const { outcome, decision } = await sign(id, mine);
     expect(outcome).not.toBe("cleared");
     expect(decision.reasons.map(({ reason }) => reason)).toContain("not_authorised");
+  });
+
+  it("sent by a tablet that was revoked is taken in as each one's own, and what names nobody on it holds the unit", async () => {
+    const unitId = await addUnit(yard.db, "S-10", slabScissorSheet);
+    const id = await begin(unitId);
+    await post("people", id, {}, other);
+    const owner = await person(yard, "owner");
+    const lost = "tablet-lost";
+    const events = [
+      answered(id, 1, { deviceId: lost }),
+      answered(id, 2, by(other, lost)),
+      answered(id, 3, { by: "nobody at all", deviceId: lost }),
+    ];
+    await revokeDevice(yard.db, "yard", lost, owner.id, "left on the bus", now());
+    expect((await post("events", id, { events }, mine)).body["type"]).toBe("/problems/device-revoked");
+    const [waits] = (await waitingOf(yard.db, "yard")).filter(({ plate }) => plate === "S-10");
+    const names = await namesOf(yard.db, [some(mine).id, some(other).id]);
+    expect(waits?.name).toBe([...names.values()].sort().join(", "));
+    await judgeQuarantined(yard.db, "yard", waits?.id ?? "", owner.id, true, now());
+    const rows = await yard.db
+      .selectFrom("inspectionEvent")
+      .select(["seq", "personId"])
+      .where("inspectionId", "=", id)
+      .orderBy("seq")
+      .execute();
+    expect(rows).toEqual([
+      { seq: 1, personId: some(mine).id },
+      { seq: 2, personId: some(other).id },
+    ]);
+    expect(await holdsOf(unitId)).toBe(1);
   });
 
   it("is offered to whoever would begin another, and to nobody who is on one", async () => {

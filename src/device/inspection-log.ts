@@ -5,7 +5,7 @@ import type { EventBody, InspectionEvent, Saw } from "@/core/record/events";
 import { inOrder } from "@/core/record/order";
 import type { Signer } from "./keys";
 import { deviceId, type KeptEvent, localStore } from "./local-store";
-import { sendEvents } from "./send-events";
+import { sendWaiting } from "./send-events";
 import { type Link, tryAgain } from "./send-json";
 import { Sender } from "./sender";
 import { sha256 } from "./sha256";
@@ -167,27 +167,23 @@ export class InspectionLog {
   }
 
   private async sendAll(): Promise<void> {
-    let link: Link = "sent";
-    for (;;) {
-      const waiting = (await this.kept()).filter((k) => k.state === "to_send").sort((a, b) => a.seq - b.seq);
-      if (waiting.length === 0) {
-        await this.refresh({ link, detail: undefined });
-        return;
-      }
-      await this.refresh({ link: tryAgain(this.state.link) ? this.state.link : "sending" });
-      const answer = await sendEvents(this.inspectionId, waiting);
-      if (answer.link !== "sent") {
-        await this.refresh({ link: answer.link, detail: answer.detail });
-        this.sender.later(answer.link);
-        return;
-      }
-      const { tags, head, signedIn } = answer.data;
-      link = signedIn ? "sent" : "signed_out";
+    if (!tryAgain(this.state.link) && (await this.waits())) await this.refresh({ link: "sending" });
+    let signedIn = true;
+    const { link, detail } = await sendWaiting(this.inspectionId, (taken) => {
+      signedIn = taken.signedIn;
       this.publish({
-        tags: [...this.state.tags, ...tags],
-        behind: this.state.behind || head.position > this.saw.position,
+        tags: [...this.state.tags, ...taken.tags],
+        behind: this.state.behind || taken.head.position > this.saw.position,
       });
-    }
+    });
+    await this.refresh({ link: link === "sent" && !signedIn ? "signed_out" : link, detail });
+    if (link !== "sent") this.sender.later(link);
+    // What was entered meanwhile goes at once.
+    else if (await this.waits()) await this.sendAll();
+  }
+
+  private async waits(): Promise<boolean> {
+    return (await this.kept()).some(({ state }) => state === "to_send");
   }
 
   /**

@@ -5,7 +5,7 @@ import { type KeptEvent, localStore } from "./local-store";
 import { Outbox } from "./outbox";
 
 let calls: { path: string; body: Record<string, unknown> }[];
-let answer: (path: string) => { status: number; body: unknown } | "no network";
+let answer: (path: string, body: Record<string, unknown>) => { status: number; body: unknown } | "no network";
 let box: Outbox;
 
 const tag = (plate: string) => ({ id: randomUUID(), plate, reason: "leak", madeAt: "2026-03-02T05:40:00Z" });
@@ -32,8 +32,9 @@ beforeEach(() => {
           },
         };
   vi.stubGlobal("fetch", async (path: string, init: RequestInit) => {
-    calls.push({ path, body: JSON.parse(String(init.body)) as Record<string, unknown> });
-    const said = answer(path);
+    const body = JSON.parse(String(init.body)) as Record<string, unknown>;
+    calls.push({ path, body });
+    const said = answer(path, body);
     if (said === "no network") throw new TypeError("no network");
     return new Response(JSON.stringify(said.body), { status: said.status });
   });
@@ -116,6 +117,23 @@ describe("what a device owes the server", () => {
     expect(calls.at(-1)?.path).toContain("walk-2");
   });
 
+  it("sends each person's of a walk two are on by itself: what one must sign in for holds up nobody else's", async () => {
+    await keepEvents("walk-1", 5);
+    const makers = [undefined, "p-2", "p-2", undefined, "p-2"];
+    for (const kept of await localStore().events.toArray())
+      await localStore().events.update(kept.id, { "event.by": makers[kept.seq - 1] });
+    const taken = answer;
+    const bys = (body: Record<string, unknown>) => (body["events"] as { by?: string }[]).map(({ by }) => by);
+    answer = (path, body) =>
+      bys(body).includes(undefined) ? { status: 401, body: { detail: "sign in" } } : taken(path, body);
+    await box.send();
+    expect(calls.map(({ body }) => bys(body))).toEqual([[undefined], ["p-2", "p-2", "p-2"]]);
+    expect(box.snapshot()).toMatchObject({ events: 2, link: "signed_out", detail: "sign in" });
+    answer = taken;
+    await box.send();
+    expect(box.snapshot()).toMatchObject({ events: 0, link: "sent" });
+  });
+
   it("does not ask for ever where the server leaves an event without an answer", async () => {
     await keepEvents("walk-1", 2);
     answer = () => ({
@@ -135,8 +153,8 @@ describe("what a device owes the server", () => {
     await keepEvents("a-theirs", 1);
     await keepEvents("b-mine", 1);
     const sound = answer;
-    answer = (path) =>
-      path.includes("a-theirs") ? { status: 403, body: { detail: "not yours" } } : sound(path);
+    answer = (path, body) =>
+      path.includes("a-theirs") ? { status: 403, body: { detail: "not yours" } } : sound(path, body);
     await box.send();
     expect(box.snapshot()).toMatchObject({ events: 1, link: "refused", detail: "not yours" });
   });

@@ -6,7 +6,7 @@ import { countPictures, sendPictures } from "./pictures/send";
 import { sendStart, waitingStarts } from "./prepared";
 import { present } from "./present";
 import { roomShort } from "./room";
-import { sendEvents } from "./send-events";
+import { sendWaiting } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
 import { Sender } from "./sender";
 import { openSignatures, sendSignatures } from "./signatures";
@@ -122,7 +122,7 @@ export class Outbox {
     // One walk the server will not take from whoever is signed in must not stop the others.
     let last: { link: Link; detail?: string } = { link: "sent" };
     for (const inspectionId of await this.waitingInspections()) {
-      const answer = await this.sendInspection(inspectionId);
+      const answer = await sendWaiting(inspectionId);
       if (answer.link !== "sent") last = answer;
       if (tryAgain(answer.link)) break;
     }
@@ -137,15 +137,6 @@ export class Outbox {
     }
     await this.refresh(last);
     this.sender.later(last.link);
-  }
-
-  private async sendInspection(inspectionId: string): Promise<{ link: Link; detail?: string }> {
-    for (;;) {
-      const waiting = await localStore().events.where({ inspectionId, state: "to_send" }).sortBy("seq");
-      if (waiting.length === 0) return { link: "sent" };
-      const answer = await sendEvents(inspectionId, waiting);
-      if (answer.link !== "sent") return answer;
-    }
   }
 
   /** Walks that have something to send, read off the index: a day's events stay on disk meanwhile. */

@@ -1,7 +1,7 @@
 import type { Saw } from "@/core/record/events";
 import { type KeptEvent, localStore } from "./local-store";
 import { sendStart } from "./prepared";
-import { type Answer, sendJson } from "./send-json";
+import { type Answer, type Link, sendJson, tryAgain } from "./send-json";
 
 const batchSize = 100;
 
@@ -26,6 +26,28 @@ interface ServerAnswer {
   readonly signedIn?: boolean;
 }
 
+/**
+ * Sends all that waits of one inspection. Each person's goes by itself: what one must sign in for holds up nobody else's.
+ * Gives how it ended: the first of what is not taken, where anything is not.
+ */
+export async function sendWaiting(
+  inspectionId: string,
+  onTaken: (taken: Taken) => void = () => undefined,
+): Promise<{ readonly link: Link; readonly detail?: string }> {
+  const notTaken = new Map<string | undefined, { link: Link; detail?: string }>();
+  for (;;) {
+    const all = await localStore().events.where({ inspectionId, state: "to_send" }).sortBy("seq");
+    const waiting = all.filter(({ event }) => !notTaken.has(event.by));
+    const [first] = waiting;
+    if (first === undefined) break;
+    const answer = await sendEvents(inspectionId, waiting);
+    if (answer.link === "sent") onTaken(answer.data);
+    else if (tryAgain(answer.link)) return answer;
+    else notTaken.set(first.event.by, answer);
+  }
+  return [...notTaken.values()][0] ?? { link: "sent" };
+}
+
 /** A batch is signed by one person: as many as whoever made the first of them made in a row. */
 function ofOne(waiting: readonly KeptEvent[]): readonly KeptEvent[] {
   const next = waiting.findIndex(({ event }) => event.by !== waiting[0]?.event.by);
@@ -36,7 +58,7 @@ function ofOne(waiting: readonly KeptEvent[]): readonly KeptEvent[] {
  * Sends the first of the kept events of one inspection in one batch, after its beginning where that was made here, and notes in the
  * device's store what became of each.
  */
-export async function sendEvents(inspectionId: string, kept: readonly KeptEvent[]): Promise<Answer<Taken>> {
+async function sendEvents(inspectionId: string, kept: readonly KeptEvent[]): Promise<Answer<Taken>> {
   const waiting = ofOne(kept);
   const begun = await sendStart(inspectionId);
   if (begun.link !== "sent") return begun;

@@ -4,8 +4,10 @@ import { z } from "zod";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { ingest } from "@/server/inspections/ingest";
-import { byMaker } from "@/server/inspections/makers";
+import { byMaker, makersIn } from "@/server/inspections/makers";
+import { findInspection } from "@/server/inspections/model";
 import { sha256 } from "@/server/ledger/append";
+import { namesOf } from "@/server/people/names";
 import { signedBatch } from "./signed-events";
 
 const batch = z.object({ events: z.array(z.unknown()) });
@@ -50,13 +52,20 @@ const waitingAt = (db: Db, siteId: string) =>
 /** What revoked devices have sent about units of a site and nobody has judged yet, oldest first. */
 export async function waitingOf(db: Db, siteId: string) {
   const rows = await waitingAt(db, siteId)
-    .select(["q.id", "q.deviceId", "q.receivedAt", "q.body", "u.plate", "p.name"])
+    .select(["q.id", "q.deviceId", "q.receivedAt", "q.body", "u.plate", "p.name", "i.personId as begunBy"])
     .orderBy("q.receivedAt")
     .limit(200)
     .execute();
-  return rows.map(({ body, ...row }) => {
-    const read = batch.safeParse(JSON.parse(body));
-    return { ...row, count: read.success ? read.data.events.length : 0 };
+  const read = rows.map(({ body, begunBy, ...row }) => {
+    const sent: unknown = JSON.parse(body);
+    const { data } = batch.safeParse(sent);
+    return { ...row, makers: [...makersIn(sent, begunBy)], count: data?.events.length ?? 0 };
+  });
+  const names = await namesOf(db, [...new Set(read.flatMap(({ makers }) => makers))]);
+  // Who began the inspection, where whoever is named in it is nobody.
+  return read.map(({ makers, name, ...row }) => {
+    const named = makers.flatMap((maker) => names.get(maker) ?? []);
+    return { ...row, name: named.length === 0 ? name : named.join(", ") };
   });
 }
 
@@ -81,8 +90,10 @@ export async function judgeQuarantined(
   if (taken) {
     const body: unknown = JSON.parse(waits.body);
     const { byId } = await signedBatch(db, body);
+    const people = (await findInspection(db, waits.inspectionId))?.people ?? [];
+    // What names somebody who is not on it is refused in the name of whoever began it, and holds the unit.
     for (const [maker, theirs] of byMaker(body, waits.by))
-      await ingest(db, waits.inspectionId, maker, theirs, at, byId);
+      await ingest(db, waits.inspectionId, people.includes(maker) ? maker : waits.by, theirs, at, byId);
   }
   await db
     .updateTable("quarantine")

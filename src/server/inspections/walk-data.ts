@@ -3,6 +3,7 @@ import { shiftFor } from "@/core/decision/standing";
 import type { InspectionEvent, Saw } from "@/core/record/events";
 import type { Db } from "@/server/database/database";
 import { headOf } from "@/server/ledger/append";
+import { namesOf } from "@/server/people/names";
 import type { SignedIn } from "@/server/people/session";
 import { requireOwnInspection } from "./access";
 import { topUpsBefore } from "./context";
@@ -29,8 +30,7 @@ export async function peopleOn(
   db: Db,
   { people }: Pick<OpenInspection, "people">,
 ): Promise<readonly OnWalk[]> {
-  const rows = await db.selectFrom("person").select(["id", "name"]).where("id", "in", people).execute();
-  const names = new Map(rows.map(({ id, name }) => [id, name]));
+  const names = await namesOf(db, people);
   return people.map((id) => ({ id, name: names.get(id) ?? id }));
 }
 
