@@ -35,7 +35,7 @@ test("an operator signs in, walks a clean scissor and it is cleared until the sh
   const pdf = await page.request.get(`/records/${id}/pdf`);
   expect((await pdf.body()).subarray(0, 5).toString()).toBe("%PDF-");
   await page.getByRole("link", { name: "Verify" }).click();
-  await expect(page.getByText("This entry is as it was signed")).toBeVisible();
+  await expect(page.getByRole("heading", { name: "This entry is as it was signed" })).toBeVisible();
   // A signed inspection is not walked again.
   await page.goto(`/inspect/${id}`);
   await expect(page).toHaveURL(/records/);

@@ -1,7 +1,8 @@
 import "./globals.css";
 import type { Metadata, Viewport } from "next";
-import { Behind } from "@/screens/chrome/behind";
+import { KeptApp } from "@/screens/chrome/kept-app";
 import { Words } from "@/screens/chrome/words";
+import { OutboxStrip } from "@/screens/outbox/outbox-strip";
 import { displayChoice } from "@/server/http/display";
 import { letters } from "./fonts";
 import { frameMessages } from "./messages";
@@ -25,7 +26,8 @@ export default async function RootLayout({ children }: { children: React.ReactNo
     >
       <body>
         <Words given={{ language, messages: frameMessages(language) }}>
-          <Behind />
+          <KeptApp />
+          <OutboxStrip />
           {children}
         </Words>
       </body>
