@@ -1,4 +1,4 @@
-import { beginWalk, expect, sign, signIn, test, walkOn } from "./yard";
+import { beginWalk, expect, inspectUnit, sign, signIn, test, walkOn } from "./yard";
 
 test("a boom whose platform function fails is held, refused, repaired, re-tested, released by another, and owes an inspection", async ({
   page,
@@ -45,8 +45,7 @@ test("a boom whose platform function fails is held, refused, repaired, re-tested
   await signIn(other, "1042");
   await other.goto("/units/LM-19");
   await expect(other.getByRole("main").getByText("Tagged out", { exact: true }).first()).toBeVisible();
-  await other.getByRole("button", { name: "Inspect, LM-19" }).click();
-  await other.waitForURL("**/inspect/**");
+  await inspectUnit(other, "LM-19");
   await expect(other.getByText(/do not operate/)).toBeVisible();
   await other.getByRole("button", { name: "Decision" }).click();
   await expect(other.getByRole("heading", { level: 1 })).toHaveText("Tagged out");

@@ -3,6 +3,7 @@ import type { InspectionEvent } from "@/core/record/events";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkedEvents } from "@/server/demo/walk";
+import { registerKey } from "@/server/devices/keys";
 import { judgeQuarantined, waitingOf } from "@/server/devices/quarantine";
 import { revokeDevice } from "@/server/devices/revoke";
 import { ingest } from "@/server/inspections/ingest";
@@ -167,6 +168,17 @@ describe("two people on one inspection", () => {
       answered(id, 2, by(other, lost)),
       answered(id, 3, { by: "nobody at all", deviceId: lost }),
     ];
+    const { publicKey } = await crypto.subtle.generateKey({ name: "ECDSA", namedCurve: "P-256" }, true, [
+      "sign",
+    ]);
+    const point = Buffer.from(await crypto.subtle.exportKey("raw", publicKey)).toString("base64url");
+    // Whoever has a key on it is signed out: somebody else.
+    await registerKey(
+      yard.db,
+      (await person(yard, "operator")).id,
+      { deviceId: lost, publicKey: point },
+      now(),
+    );
     await revokeDevice(yard.db, "yard", lost, owner.id, "left on the bus", now());
     expect((await post("events", id, { events }, mine)).body["type"]).toBe("/problems/device-revoked");
     const [waits] = (await waitingOf(yard.db, "yard")).filter(({ plate }) => plate === "S-10");

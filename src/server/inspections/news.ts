@@ -2,14 +2,9 @@ import { z } from "zod";
 import type { FactsAnswer } from "@/contract/walk";
 import type { InspectionEvent } from "@/core/record/events";
 import type { Db } from "@/server/database/database";
-import { headOf } from "@/server/ledger/append";
 import type { SignedIn } from "@/server/people/session";
-import { requireOwnInspection } from "./access";
 import { decisionFacts } from "./facts";
-import { findInspection } from "./model";
-import { noInspection } from "./no-inspection";
-import { eventsOf } from "./sign";
-import { peopleOn } from "./walk-data";
+import { openFor, peopleOn } from "./walk-data";
 
 const heldSchema = z.record(z.string(), z.tuple([z.number(), z.number()]));
 
@@ -40,13 +35,9 @@ export async function factsFor(
   { device, held }: Asking,
   at: Date,
 ): Promise<FactsAnswer> {
-  await requireOwnInspection(db, id, person);
-  const inspection = await findInspection(db, id);
-  if (inspection === undefined) throw noInspection(id);
-  if (inspection.sealed) return { sealed: true };
-  // The head first: a device may say it has seen less than it was shown, never more.
-  const head = await headOf(db, inspection.unitId);
-  const events = await eventsOf(db, id);
+  const open = await openFor(db, id, person);
+  if (open === undefined) return { sealed: true };
+  const { inspection, head, events } = open;
   return {
     sealed: false,
     head,

@@ -13,15 +13,22 @@ import { findInspection, type OpenInspection } from "./model";
 import { noInspection } from "./no-inspection";
 import { eventsOf } from "./sign";
 
-/** All a device needs to go on with this person's inspection, signal or not. */
-export async function walkAnswer(db: Db, id: string, person: SignedIn, at: Date): Promise<WalkAnswer> {
+/** An inspection this person is on, with its events, as it stands; undefined once it is signed. */
+export async function openFor(db: Db, id: string, person: SignedIn) {
   await requireOwnInspection(db, id, person);
   const inspection = await findInspection(db, id);
   if (inspection === undefined) throw noInspection(id);
-  if (inspection.sealed) return { sealed: true };
+  if (inspection.sealed) return undefined;
   // The head first: a device may say it has seen less than it was shown, never more.
   const head = await headOf(db, inspection.unitId);
-  const events = await eventsOf(db, id);
+  return { inspection, head, events: await eventsOf(db, id) };
+}
+
+/** All a device needs to go on with this person's inspection, signal or not. */
+export async function walkAnswer(db: Db, id: string, person: SignedIn, at: Date): Promise<WalkAnswer> {
+  const open = await openFor(db, id, person);
+  if (open === undefined) return { sealed: true };
+  const { inspection, events, head } = open;
   return { sealed: false, walk: await walkData(db, inspection, events, head, person, at) };
 }
 
