@@ -16,7 +16,18 @@ import { LastTime } from "./last-time";
 import { NumberBox } from "./number-box";
 import { Pictures } from "./pictures";
 import { conditionWord, numberIn, stored, typedUnit } from "./words";
-import type { WrongAnswer } from "./wrong-dialog";
+
+/** What is wrong with a check, as it is recorded. */
+export interface WrongAnswer {
+  readonly condition: string;
+  readonly note?: string;
+  readonly putRight?: Upkeep;
+  readonly where?: readonly Side[];
+  readonly sizeMm?: number;
+  readonly ruledOut?: readonly string[];
+  /** SHA-256 of each picture. */
+  readonly pictures?: readonly string[];
+}
 
 /** What was found, once it has a name: what was done about it, where on the part, how big, a note, pictures; and its grade. */
 export function FindingForm({

@@ -4,27 +4,14 @@ import { useEffect, useMemo, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { OpenMatter } from "@/core/grade/matters";
 import { checkFirst, mayExplain, type Shown } from "@/core/machine/rule-out";
-import type { Side } from "@/core/vocabulary/sides";
 import type { PlanState } from "@/core/vocabulary/state/values";
-import type { Upkeep } from "@/core/vocabulary/upkeep";
 import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { Mark } from "@/kit/mark";
-import { FindingForm } from "./finding-form";
+import { FindingForm, type WrongAnswer } from "./finding-form";
 import type { InspectData } from "./inspect-data";
 import { MeasureField } from "./measure-field";
 import { checkTitle, conditionWord } from "./words";
-
-export interface WrongAnswer {
-  readonly condition: string;
-  readonly note?: string;
-  readonly putRight?: Upkeep;
-  readonly where?: readonly Side[];
-  readonly sizeMm?: number;
-  readonly ruledOut?: readonly string[];
-  /** SHA-256 of each picture. */
-  readonly pictures?: readonly string[];
-}
 
 /**
  * What is wrong with one check: a condition, what was done about it, a note. A movement that did not come is
