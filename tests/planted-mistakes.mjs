@@ -5,6 +5,30 @@ const sql = (part) => `src/server/database/migrations/${part}.ts`;
 
 /** Each: what goes wrong, in which file what becomes what, and the tests (of which project) that find it. */
 export const mistakes = [
+  [
+    "what has grown since it was last found is only watched",
+    "src/core/grade/grown.ts",
+    "sizeMm > matter.sizeMm",
+    "sizeMm > 1e9",
+    "unit",
+    "src/core/grade/grown.test.ts",
+  ],
+  [
+    "what one must sign in for holds up another's finding",
+    "src/device/send-events.ts",
+    "else notTaken.set(first.event.by, answer);",
+    "else return answer;",
+    "unit",
+    "src/device/outbox.test.ts",
+  ],
+  [
+    "a tap on the words of a field is taken for a bump",
+    "src/screens/inspect/single-taps.ts",
+    "|| isOfLabel(event.target, last.current.on)",
+    "",
+    "screens",
+    "tests/screens/single-taps.test.tsx",
+  ],
   // Two people on one inspection.
   [
     "one takes back what another found",
@@ -316,7 +340,7 @@ export const mistakes = [
   ],
   [
     "a plate typed with a space is no plate",
-    "src/server/tags/raise.ts",
+    "src/core/vocabulary/plate-match.ts",
     'typed.toUpperCase().replace(/[^\\p{L}\\p{N}]/gu, "")',
     "typed",
     "database",
@@ -341,16 +365,16 @@ export const mistakes = [
   [
     "a tag-out is sent before it is kept",
     "src/device/outbox.ts",
-    "    await localStore().tags.put(tag);\n",
-    "",
+    ".tags.put(tag)",
+    ".tags.count()",
     "unit",
     "src/device/outbox.test.ts",
   ],
   [
     "every failure of sending is no signal",
     "src/device/send-json.ts",
-    'if (answer.status === 401) return { link: "signed_out", detail };',
-    'if (answer.status === 401) return { link: "no_signal" };',
+    'answer.status === 401 ? "signed_out"',
+    'answer.status === 401 ? "no_signal"',
     "screens",
     "tests/screens/tag-out.test.tsx",
   ],
@@ -446,8 +470,12 @@ export const mistakes = [
   [
     "a picture nobody recorded is sent",
     "src/device/pictures/send.ts",
-    '.where({ state: "to_send" }).toArray()',
-    '.where("state").anyOf(["draft", "to_send"]).toArray()',
+    `.where({ state: "to_send" }).primaryKeys()) {
+    const picture = await localStore().pictures.get(key);
+    if (picture?.state !== "to_send") continue;`,
+    `.where("state").anyOf(["draft", "to_send"]).primaryKeys()) {
+    const picture = await localStore().pictures.get(key);
+    if (picture === undefined) continue;`,
     "unit",
     "src/device/pictures/send.test.ts",
   ],
@@ -637,7 +665,7 @@ export const mistakes = [
   ],
   [
     "the minutes of what was changed on the machine are learned as the check's",
-    "src/server/inspections/minutes.ts",
+    "src/core/underway/pace.ts",
     "return change && { estimate: changeMin(change.variable, change.to) };",
     "return undefined;",
     "database",
