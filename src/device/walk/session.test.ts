@@ -236,6 +236,34 @@ describe("an inspection's session", () => {
     expect(session.snapshot().signed).toBe(true);
   });
 
+  it("leaves what it said is gone at its check, though it is open no more", async () => {
+    const { session, data } = await open();
+    const found = { check: worst?.key ?? "", condition: "scuffed", grade: "watch", place: false } as const;
+    const matters = ["f-1", "f-2"].map((findingId) => ({
+      ...{ ...found, findingId, foundBy: "T. Bram", foundAtMs: 0 },
+    }));
+    let stands: readonly object[] = matters;
+    vi.stubGlobal("fetch", async (path: string) => {
+      if (!path.includes("/facts?")) throw new TypeError("no signal");
+      const facts = { ...data.facts, matters: stands };
+      return Response.json({ sealed: false, facts, head: data.head, people: data.people, events: [] });
+    });
+    await session.readFacts();
+    const gone = {
+      act: "matter",
+      check: found.check,
+      finding: "f-1",
+      says: "gone",
+      reason: "Painted",
+    } as const;
+    await session.dispatch(gone, "Corrected");
+    await settled();
+    stands = [];
+    await session.readFacts();
+    await session.readFacts();
+    expect(session.snapshot().facts.matters.map(({ findingId }) => findingId)).toEqual(["f-1"]);
+  });
+
   it("has a picture sent only once the answer that names it is given", async () => {
     const { session, data } = await open();
     if (worst === undefined) throw new Error("expected a gate on this sheet");

@@ -143,13 +143,22 @@ export class InspectionSession {
       return;
     }
     const { facts, head, people, events } = answer.data;
-    this.facts = facts;
+    this.facts = { ...facts, matters: [...facts.matters, ...this.goneHere(facts)] };
     this.people = people;
     this.log.see(head);
-    void keepFacts(this.data, facts, head, people);
+    void keepFacts(this.data, this.facts, head, people);
     await this.log.learn(events).catch(() => undefined);
     await this.judge();
   };
+
+  /** What this walk said is gone is open no more, and stays at its check all the same: nothing moves under the finger. */
+  private goneHere({ matters }: DecisionFacts): DecisionFacts["matters"] {
+    const open = new Set(matters.map(({ findingId }) => findingId));
+    const said = this.walk?.reduction.matters;
+    return this.facts.matters.filter(
+      ({ findingId }) => !open.has(findingId) && said?.get(findingId)?.says === "gone",
+    );
+  }
 
   private readonly onLog = (): void => {
     const { walk } = this;
