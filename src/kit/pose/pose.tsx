@@ -176,6 +176,9 @@ function Person({ x, y, label, scale }: { x: number; y: number; label: string; s
         textAnchor="middle"
         fontWeight="700"
         fill="var(--ink)"
+        stroke="var(--chalk)"
+        strokeWidth="7"
+        paintOrder="stroke"
         className="text-[17px] max-md:text-[30px]"
       >
         {label}
