@@ -39,7 +39,12 @@ test("two people share a walk on two tablets, see each other at once, and the ot
   await page.getByRole("button", { name: "It is OK" }).click();
   await expect(page.getByRole("dialog", { name: "Somebody else found this" })).toBeVisible();
   await page.getByRole("button", { name: "Understood" }).click();
-  await expect(found).toBeVisible();
+  // Found again by the first, it is still the other's that stands.
+  await found.click();
+  await page.getByRole("button", { name: /^Scuffed/ }).click();
+  await page.getByRole("button", { name: "Record it" }).click();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(found).toContainText("J. Wren");
 
   // The first leaves; the other ends it and signs.
   await other.getByRole("button", { name: "Decision" }).click();

@@ -347,6 +347,7 @@ describe("migrations", () => {
       "008-begun-elsewhere",
       "009-people",
       "010-where-on-it",
+      "011-as-it-came",
     ]);
   });
 });

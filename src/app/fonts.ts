@@ -1,8 +1,8 @@
 import localFont from "next/font/local";
 
 /*
- * Asked for with the page and drawn with it, or not until the next one: no line moves when letters come late. The two
- * files part the alphabet as their makers do; the second is read only where a name needs it.
+ * The first file is preloaded: a page is drawn with it at once, or with another face until the next page, so that no line
+ * moves. The second holds letters few names need, and is read only for those.
  */
 const latin = localFont({
   src: "../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2",

@@ -3,6 +3,7 @@ import { useEffect, useRef } from "react";
 import type { StopId } from "@/core/catalogue/types";
 import { drawnM } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
+import { withMark } from "../figures";
 import { layoutBoard, rookPath } from "./layout";
 import { MachinePlan } from "./machine-plan";
 
@@ -96,10 +97,10 @@ export function Board({
           )}
         </g>
         <g fontSize="17" fill="var(--ink-2)">
-          <text
-            x="14"
-            y="26"
-          >{`${t("inspect.square")}${lengthM > 0 ? ` · ${`${lengthM}`.replace(".", t("inspect.decimal"))} m` : ""}`}</text>
+          <text x="14" y="26">
+            {t("inspect.square")}
+            {lengthM > 0 ? ` · ${withMark(lengthM, t("inspect.decimal"))} m` : ""}
+          </text>
           <text x={size.width - 50} y="26" textAnchor="end">
             {t("inspect.front")}
           </text>

@@ -47,7 +47,9 @@ function Row(props: RowProps) {
   const { check, model, locked, current, onFine, onWrong } = props;
   const t = useTranslations();
   const assessed = model.assessment.byCheck.get(check.key);
-  const given = model.reduction.given.get(check.key)?.at(-1);
+  const all = model.reduction.given.get(check.key) ?? [];
+  // Of two people's answers the worse stands, whichever came last.
+  const given = all.find(({ id }) => id === assessed?.eventId) ?? all.at(-1);
   const open = assessed === undefined || assessed.status === "open";
   const other = given && maker(model, given.by);
   const finding = model.assessment.findings.findLast((f) => f.check === check.key);

@@ -10,13 +10,14 @@ import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { Pace } from "../pace";
 import { LeftUnproven } from "../proof/left-unproven";
+import { Shares } from "../shares";
 import { clock, outcomeMark } from "../states";
 import { MatterLine } from "./matter-line";
 import type { InspectModel } from "./model";
-import { Shares } from "./others";
+import { sharesIn } from "./others";
 import { SignatureField } from "./signature";
 import { SignedView } from "./signed";
-import { conditionWord, partWords, titleOfKey } from "./words";
+import { conditionWord, partSentence, titleOfKey } from "./words";
 
 /** What follows from all that was found, with its reasons, and the signature that seals it. */
 export function DecisionView({
@@ -51,10 +52,6 @@ export function DecisionView({
     setBusy(false);
     void outbox().send();
   };
-  const part = (finding: (typeof assessment.findings)[number]) => {
-    const words = partWords(t, finding, data.measures);
-    return words === "" ? "" : `. ${t("finding.at", { words })}`;
-  };
   const { outcome } = decision;
   // Without a link nobody can know that no tag was hung: complete is all that can be said.
   const offline = state.link !== "sent" && state.link !== "sending";
@@ -82,7 +79,7 @@ export function DecisionView({
             all: assessment.byCheck.size,
           })}
         </p>
-        <Shares model={model} />
+        <Shares shares={sharesIn(model)} />
         <Pace events={state.events} by="self" />
         {clears(outcome) && data.policy.trigger === "shift" ? (
           <p className="border-b border-line py-1.5">
@@ -119,7 +116,7 @@ export function DecisionView({
                 <br />
                 <span className="text-ink2">
                   {conditionWord(t, f.condition)}. {t(`rule.${f.rule}`)}
-                  {part(f)}
+                  {partSentence(t, f, data.measures)}
                   {f.note === undefined ? "" : `. “${f.note}”`}
                 </span>
               </span>

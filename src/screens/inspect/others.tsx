@@ -11,25 +11,16 @@ import { titleOfKey } from "./words";
 /** Who else is on this walk, and where they answered last. */
 export function Others({ model }: { model: InspectModel }) {
   const t = useTranslations();
-  const { people, state, data } = model;
-  if (people.length < 2) return null;
-  const shares = sharesOf(
-    state.events,
-    people.map(({ id }) => id),
-  );
+  const others = sharesIn(model).filter(({ id }) => id !== model.data.person.id);
+  if (others.length === 0) return null;
   return (
     <ul className="border-b-2 border-ink px-3 py-1 md:px-5" aria-label={t("together.also")}>
-      {people.map(({ id, name }, i) => {
-        const last = shares[i]?.last;
-        return id === data.person.id ? null : (
-          <li key={id}>
-            <b>{t("together.with", { name })}</b>{" "}
-            {last !== undefined && isAnswer(last)
-              ? t("together.at", { what: titleOfKey(t, last.check) })
-              : ""}
-          </li>
-        );
-      })}
+      {others.map(({ id, name, last }) => (
+        <li key={id}>
+          <b>{t("together.with", { name })}</b>{" "}
+          {last !== undefined && isAnswer(last) ? t("together.at", { what: titleOfKey(t, last.check) }) : ""}
+        </li>
+      ))}
     </ul>
   );
 }
@@ -56,20 +47,11 @@ export function TheirsDialog({ open, onClose }: { open: boolean; onClose: () => 
   );
 }
 
-/** How many answers each gave, where more than one did. */
-export function Shares({ model }: { model: InspectModel }) {
-  const t = useTranslations();
-  const { people, state } = model;
-  if (people.length < 2) return null;
+/** How many answers each person on the walk gave, and the last of them. */
+export function sharesIn({ people, state }: Pick<InspectModel, "people" | "state">) {
   const shares = sharesOf(
     state.events,
     people.map(({ id }) => id),
   );
-  return (
-    <p className="border-b border-line py-1.5">
-      {t("together.shares", {
-        shares: people.map(({ name }, i) => `${name} ${shares[i]?.answers ?? 0}`).join(", "),
-      })}
-    </p>
-  );
+  return people.map((person, i) => ({ ...person, answers: shares[i]?.answers ?? 0, last: shares[i]?.last }));
 }

@@ -5,6 +5,7 @@ import { gradeFinding } from "@/core/grade/grade";
 import { figures } from "@/core/vocabulary/figures";
 import type { Grade } from "@/core/vocabulary/grades";
 import type { Side } from "@/core/vocabulary/sides";
+import { withMark } from "@/kit/figures";
 import type { MarkKind } from "@/kit/mark";
 import type { InspectData } from "./inspect-data";
 
@@ -78,8 +79,7 @@ export function markOf(assessed: CheckAssessment | undefined, place: boolean): M
 
 /** A figure in the person's own measures. Storage stays in the sheet's unit. */
 export function shown(t: T, value: number, unit: string, measures: "metric" | "imperial"): string {
-  const round = (n: number, places: number) =>
-    `${Number(n.toFixed(places))}`.replace(".", t("inspect.decimal"));
+  const round = (n: number, places: number) => withMark(Number(n.toFixed(places)), t("inspect.decimal"));
   if (measures === "imperial") {
     if (unit === "m") return `${round(value * 3.28084, 1)} ft`;
     if (unit === "mm") return `${round(value / 25.4, 2)} in`;
@@ -90,19 +90,24 @@ export function shown(t: T, value: number, unit: string, measures: "metric" | "i
   return `${round(value, 2)}${unit === "deg" ? "°" : ` ${unit}`}`;
 }
 
+/** Where on its part something is and how big, as far as it was said. */
+interface OnPart {
+  readonly where?: readonly Side[] | undefined;
+  readonly sizeMm?: number | undefined;
+}
+
 /** Where on its part something is and how big, in words; empty where neither was said. */
-export const partWords = (
-  t: T,
-  {
-    where = [],
-    sizeMm,
-  }: { readonly where?: readonly Side[] | undefined; readonly sizeMm?: number | undefined },
-  measures: "metric" | "imperial",
-): string =>
+export const partWords = (t: T, { where = [], sizeMm }: OnPart, measures: "metric" | "imperial"): string =>
   [
     ...where.map((side) => t(`side.${side}`).toLowerCase()),
     ...(sizeMm === undefined ? [] : [shown(t, sizeMm, "mm", measures)]),
   ].join(", ");
+
+/** The same as a sentence after another; empty where neither was said. */
+export function partSentence(t: T, part: OnPart, measures: "metric" | "imperial"): string {
+  const words = partWords(t, part, measures);
+  return words === "" ? "" : `. ${t("finding.at", { words })}`;
+}
 
 /** A number as it is typed, with a point or a comma; undefined where it is none. */
 export const numberIn = (typed: string): number | undefined =>

@@ -7,9 +7,10 @@ import { buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
-import { conditionWord, partWords, shown, titleOfKey } from "../inspect/words";
+import { conditionWord, partSentence, shown, titleOfKey } from "../inspect/words";
 import { Pace } from "../pace";
 import { FindingPictures } from "../pictures";
+import { Shares } from "../shares";
 import { clock, dayAndClock, outcomeMark } from "../states";
 
 export interface RecordData {
@@ -78,13 +79,7 @@ export function RecordView({
           })}
           . {t("record.events", { count: document.events.length })}.
         </p>
-        {record.shares.length === 0 ? null : (
-          <p className="mt-1">
-            {t("together.shares", {
-              shares: record.shares.map(({ name, answers }) => `${name} ${answers}`).join(", "),
-            })}
-          </p>
-        )}
+        <Shares shares={record.shares} />
         <ul className="mt-3">
           {document.reasons.map((r) => (
             <li key={r.reason} className="border-b border-line py-1.5">
@@ -149,9 +144,7 @@ export function RecordView({
                   {finding === undefined ? null : (
                     <span className="block text-ink2">
                       {conditionWord(t, finding.condition)}. {t(`rule.${finding.rule}`)}
-                      {partWords(t, finding, measures) === ""
-                        ? ""
-                        : `. ${t("finding.at", { words: partWords(t, finding, measures) })}`}
+                      {partSentence(t, finding, measures)}
                       {finding.note === undefined ? "" : `. “${finding.note}”`}
                     </span>
                   )}

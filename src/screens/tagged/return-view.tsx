@@ -3,7 +3,7 @@ import type { PartId } from "@/core/vocabulary/parts";
 import type { Side } from "@/core/vocabulary/sides";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
-import { partWords, titleOfKey } from "../inspect/words";
+import { partSentence, titleOfKey } from "../inspect/words";
 import { FindingPictures } from "../pictures";
 import { dayAndClock, tagReason } from "../states";
 import { ReleaseForm, RepairForm, RetestButton } from "./return-forms";
@@ -57,7 +57,7 @@ export function ReturnView({
   measures: "metric" | "imperial";
 }) {
   const t = useTranslations();
-  const part = partWords(t, { where: tag.whereOnIt ?? [], sizeMm: tag.sizeMm ?? undefined }, measures);
+  const part = partSentence(t, { where: tag.whereOnIt ?? [], sizeMm: tag.sizeMm ?? undefined }, measures);
   const released = tag.waits === "nothing";
   return (
     <div>
@@ -74,8 +74,8 @@ export function ReturnView({
           {tag.note === null ? null : <p className="mt-1 text-[19px]">“{tag.note}”</p>}
           {tag.checkKey === null || tag.rule === null ? null : (
             <p className="mt-2 text-ink2">
-              {t("tagged.finding")}: {titleOfKey(t, tag.checkKey)}. {t(`rule.${tag.rule}`)}.
-              {part === "" ? "" : ` ${t("finding.at", { words: part })}.`}
+              {t("tagged.finding")}: {titleOfKey(t, tag.checkKey)}. {t(`rule.${tag.rule}`)}
+              {part}.
             </p>
           )}
           {tag.inspectionId === null ? null : (

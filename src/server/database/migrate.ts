@@ -17,6 +17,7 @@ import * as devices from "./migrations/007-devices";
 import * as begunElsewhere from "./migrations/008-begun-elsewhere";
 import * as people from "./migrations/009-people";
 import * as whereOnIt from "./migrations/010-where-on-it";
+import * as asItCame from "./migrations/011-as-it-came";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -30,6 +31,7 @@ const provider: MigrationProvider = {
     "008-begun-elsewhere": begunElsewhere as unknown as Migration,
     "009-people": people as unknown as Migration,
     "010-where-on-it": whereOnIt as unknown as Migration,
+    "011-as-it-came": asItCame as unknown as Migration,
   }),
 };
 

@@ -20,7 +20,7 @@ export const GET = route(async ({ request }) => {
       };
       const age = Number(new URL(request.url).searchParams.get("age") ?? Number.NaN);
       const hear = (unitId: string) => send(`data: ${unitId}\n\n`);
-      const deaf = Number.isFinite(age) ? listener().listen(hear, age) : listener().listen(hear);
+      const deaf = listener().listen(hear, Number.isFinite(age) ? age : undefined);
       // A beat now and then, so that a link that is gone is noticed on both sides.
       const beat = setInterval(() => send(": beat\n\n"), beatMs);
       stop = () => {

@@ -44,8 +44,7 @@ CREATE TABLE quarantine (
   id uuid PRIMARY KEY,
   inspection_id uuid NOT NULL REFERENCES inspection,
   device_id text NOT NULL,
-  -- JSON as it came: it may hold what no store takes.
-  body text NOT NULL,
+  body jsonb NOT NULL,
   hash text NOT NULL,
   received_at timestamptz NOT NULL,
   decided_by uuid REFERENCES person,
