@@ -8,7 +8,7 @@ import { useSignature } from "@/screens/inspect/signed";
 import { alerted, asked, button, press, screen, serverSays, show, type } from "./show";
 import { scissor, walkOf } from "./walk";
 
-const covered = { eventCount: 3, eventsHash: "b".repeat(64) };
+const covered = { eventCount: 0, eventsHash: "b".repeat(64) };
 
 beforeEach(() => localStore().signatures.clear());
 
@@ -86,6 +86,16 @@ describe("the decision", () => {
     expect(
       screen.getByText("The server found this worse than the tablet did. The worse stands."),
     ).toBeTruthy();
+  });
+
+  it("is not signed over what somebody else answered while it was looked at", async () => {
+    const session = decision("cleared");
+    session.covered.mockResolvedValueOnce({ ...covered, eventCount: 1 });
+    type("or type your name", "R. Oake");
+    press(/^Sign as/);
+    const since = "Somebody else has answered since. Look at what they found, then sign.";
+    await vi.waitFor(() => expect(alerted()).toEqual([since]));
+    expect(await localStore().signatures.count()).toBe(0);
   });
 
   it("refused stays unsigned, with why", async () => {

@@ -36,6 +36,7 @@ export function DecisionView({
   const { data, session, decision, assessment, state } = model;
   const [signature, setSignature] = useState<Signature>();
   const [busy, setBusy] = useState(false);
+  const [since, setSince] = useState(false);
   useEffect(() => {
     // The newest facts: a tag may have been hung while the walk went on.
     void session.readFacts();
@@ -45,8 +46,16 @@ export function DecisionView({
   const signNow = async () => {
     if (signature === undefined) return;
     setBusy(true);
+    setSince(false);
     await session.send();
+    if (!offline) await session.readFacts();
     const covered = await session.covered();
+    if (covered.eventCount !== state.events.length) {
+      // Nobody signs for what they have not been shown.
+      setSince(true);
+      setBusy(false);
+      return;
+    }
     await sign(data, { outcome: decision.outcome, ...covered, signature });
     await sendSignatures();
     setBusy(false);
@@ -56,7 +65,8 @@ export function DecisionView({
   // Without a link nobody can know that no tag was hung: complete is all that can be said.
   const offline = state.link !== "sent" && state.link !== "sending";
   const unsent = state.toSend > 0 && !offline;
-  const problem = !busy && kept?.became.kind === "refused" ? kept.became.detail : "";
+  const refused = !busy && kept?.became.kind === "refused" ? kept.became.detail : "";
+  const problem = since ? t("decide.since") : refused;
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] md:grid-cols-2">
       <section className="overflow-y-auto p-5 md:border-r-2 md:border-ink">
