@@ -12,6 +12,8 @@ const securityHeaders = [
 
 const config: NextConfig = {
   poweredByHeader: false,
+  // The door packs what goes out, once it has looked through it.
+  compress: false,
   reactStrictMode: true,
   serverExternalPackages: ["pg", "pino", "@react-pdf/renderer", "sharp"],
   // Types are checked once, by `npm run check` and `npm test`; a build of the same sources need not do it again.

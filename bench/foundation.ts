@@ -208,7 +208,7 @@ async function signIn(badge: string): Promise<string> {
 function post(path: string, body: unknown, as = cookie): Promise<Response> {
   return fetch(`${url}${path}`, {
     method: "POST",
-    headers: { "content-type": "application/json", cookie: as },
+    headers: { "content-type": "application/json", origin: url, cookie: as },
     body: JSON.stringify(body),
   });
 }

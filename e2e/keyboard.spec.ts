@@ -1,4 +1,4 @@
-import { expect, type Page, test } from "./yard";
+import { asApp, expect, type Page, test } from "./yard";
 
 /** Moves the focus by Tab alone until it stands on something that fits. */
 async function tabTo(page: Page, fits: string): Promise<void> {
@@ -76,7 +76,7 @@ const onMeasure = (page: Page): Promise<boolean> =>
   page.evaluate(() => document.querySelector("li.border-l-brass input") !== null);
 
 test("T tags out from anywhere about a unit, and Escape leaves it", async ({ page }) => {
-  await page.request.post("/api/sign-in", { data: { badge: "1060", pin: "4710" } });
+  await page.request.post("/api/sign-in", { headers: asApp, data: { badge: "1060", pin: "4710" } });
   await page.goto("/units/LM-21");
   await page.keyboard.press("t");
   await expect(page.getByRole("dialog", { name: "Tag out LM-21" })).toBeVisible();

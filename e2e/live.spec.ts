@@ -1,4 +1,4 @@
-import { expect, inspectUnit, signIn, test } from "./yard";
+import { asApp, expect, inspectUnit, signIn, test } from "./yard";
 
 test("an open page shows a tag within seconds, without a reload", async ({ page, browser, baseURL }) => {
   await signIn(page, "2001");
@@ -7,7 +7,10 @@ test("an open page shows a tag within seconds, without a reload", async ({ page,
   await expect(standing.getByText("Tagged out", { exact: true })).toHaveCount(0);
   const other = await browser.newPage({ baseURL });
   await signIn(other, "1060");
-  const answer = await other.request.post("/api/units/lm-16%20/tags", { data: { reason: "leak" } });
+  const answer = await other.request.post("/api/units/lm-16%20/tags", {
+    headers: asApp,
+    data: { reason: "leak" },
+  });
   expect(answer.status()).toBe(200);
   await expect(standing.getByText("Tagged out", { exact: true }).first()).toBeVisible({ timeout: 4000 });
   await other.close();
@@ -40,7 +43,7 @@ test("a tag-out for a plate nobody knows is on every screen until somebody says 
   page,
 }) => {
   await signIn(page, "1060");
-  await page.request.post("/api/units/NO-99/tags", { data: { reason: "damage" } });
+  await page.request.post("/api/units/NO-99/tags", { headers: asApp, data: { reason: "damage" } });
   await signIn(page, "2001");
   await page.goto("/shift");
   await page.getByRole("alert").getByRole("link", { name: /NO-99/ }).click();

@@ -1,4 +1,4 @@
-import { beginWalk, clearCard, inspectUnit, type Page, signIn, test, walkOn } from "./yard";
+import { asApp, beginWalk, clearCard, inspectUnit, type Page, signIn, test, walkOn } from "./yard";
 
 /** Not a check: renews the pictures the README links, by `npm run screenshots`. */
 test.use({ reducedMotion: "reduce" } as never);
@@ -133,7 +133,7 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   // What could not be read, and a tag-out for a plate nobody knows.
   await page.goto("/units/LM-16");
   const unitId = /unitId\\?":\\?"([0-9a-f-]{36})/.exec(await page.content())?.[1];
-  const started = await page.request.post("/api/inspections", { data: { unitId } });
+  const started = await page.request.post("/api/inspections", { headers: asApp, data: { unitId } });
   const { id } = (await started.json()) as { id: string };
   const broken = {
     inspectionId: id,
@@ -141,8 +141,11 @@ test("pictures of the main views", async ({ page, baseURL }) => {
     check: "frame.welds@chassis_front.v1",
     result: "crack",
   };
-  await page.request.post(`/api/inspections/${id}/events`, { data: { events: [broken] } });
-  await page.request.post("/api/units/LN-99/tags", { data: { reason: "leak", note: "Under the left side" } });
+  await page.request.post(`/api/inspections/${id}/events`, { headers: asApp, data: { events: [broken] } });
+  await page.request.post("/api/units/LN-99/tags", {
+    headers: asApp,
+    data: { reason: "leak", note: "Under the left side" },
+  });
   await signIn(page, "2001");
   await theme(page, "day", baseURL);
   await page.goto("/tagged");

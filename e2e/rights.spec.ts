@@ -1,4 +1,4 @@
-import { expect, signIn, test, unitId } from "./yard";
+import { asApp, expect, signIn, test, unitId } from "./yard";
 
 const anything = "00000000-0000-4000-8000-000000000000";
 const repair = { cause: "c", work: "w", repaired: [], disturbed: [], licence: "l" };
@@ -28,10 +28,13 @@ test("without signing in, no page and no route answers", async ({ page }) => {
     "/api/units/LM-08/figures",
     `/api/units/LM-08/figures/${anything}`,
   ];
-  for (const path of calls) expect((await page.request.post(path, { data: {} })).status(), path).toBe(401);
+  for (const path of calls)
+    expect((await page.request.post(path, { headers: asApp, data: {} })).status(), path).toBe(401);
   expect((await page.request.get(`/records/${anything}/pdf`)).status()).toBe(401);
   expect((await page.request.get("/api/live")).status()).toBe(401);
-  expect((await page.request.put("/api/sites/low-meadow/policy", { data: {} })).status()).toBe(401);
+  expect(
+    (await page.request.put("/api/sites/low-meadow/policy", { headers: asApp, data: {} })).status(),
+  ).toBe(401);
 });
 
 test("what decides a standing is recorded by those whose it is, and badly typed is refused by name", async ({
@@ -44,15 +47,22 @@ test("what decides a standing is recorded by those whose it is, and badly typed 
     nextDue: "2026-12-01",
     document: "R-1",
   };
-  const examine = (data: object) => page.request.post("/api/units/LM-24/examinations", { data });
+  const examine = (data: object) =>
+    page.request.post("/api/units/LM-24/examinations", { headers: asApp, data });
   await signIn(page, "1041");
   expect((await examine(examination)).status()).toBe(403);
-  expect((await page.request.put("/api/sites/low-meadow/policy", { data: {} })).status()).toBe(403);
+  expect(
+    (await page.request.put("/api/sites/low-meadow/policy", { headers: asApp, data: {} })).status(),
+  ).toBe(403);
   // An operator may say what happened to a unit; it can only take a clearance away.
   const event = { id: "seven", kind: "contact" };
-  expect((await page.request.post("/api/units/LM-24/events", { data: event })).status()).toBe(400);
+  expect((await page.request.post("/api/units/LM-24/events", { headers: asApp, data: event })).status()).toBe(
+    400,
+  );
   const happened = { ...event, id: crypto.randomUUID() };
-  expect((await page.request.post("/api/units/LM-24/events", { data: happened })).status()).toBe(200);
+  expect(
+    (await page.request.post("/api/units/LM-24/events", { headers: asApp, data: happened })).status(),
+  ).toBe(200);
 
   await signIn(page, "4001");
   const late = await examine({ ...examination, nextDue: "2026-05-01" });
@@ -63,7 +73,10 @@ test("what decides a standing is recorded by those whose it is, and badly typed 
   await expect(
     page.getByText("Next examination", { exact: false }).or(page.getByText("2026-12-01")).first(),
   ).toBeVisible();
-  const policy = await page.request.put("/api/sites/low-meadow/policy", { data: { trigger: "hourly" } });
+  const policy = await page.request.put("/api/sites/low-meadow/policy", {
+    headers: asApp,
+    data: { trigger: "hourly" },
+  });
   expect(policy.status()).toBe(400);
 });
 
@@ -79,19 +92,31 @@ test("each role is refused what is not its own, by direct request and by address
       .getByRole("link", { name: /^Open/ })
       .getAttribute("href")) ?? "";
   const tagId = tagPath.split("/").at(-1);
-  const started = await (await page.request.post("/api/inspections", { data: { unitId: unit } })).json();
+  const started = await (
+    await page.request.post("/api/inspections", { headers: asApp, data: { unitId: unit } })
+  ).json();
 
   await signIn(page, "5001");
-  expect((await page.request.post("/api/inspections", { data: { unitId: unit } })).status()).toBe(403);
   expect(
-    (await page.request.post(`/api/inspections/${started.id}/events`, { data: { events: [] } })).status(),
+    (await page.request.post("/api/inspections", { headers: asApp, data: { unitId: unit } })).status(),
+  ).toBe(403);
+  expect(
+    (
+      await page.request.post(`/api/inspections/${started.id}/events`, {
+        headers: asApp,
+        data: { events: [] },
+      })
+    ).status(),
   ).toBe(403);
   for (const [path, data] of [
     ["repairs", repair],
     ["retests", {}],
     ["release", { number: "T-0001", seenPosition: 1 }],
   ] as const) {
-    expect((await page.request.post(`/api/tags/${tagId}/${path}`, { data })).status(), path).toBe(403);
+    expect(
+      (await page.request.post(`/api/tags/${tagId}/${path}`, { headers: asApp, data })).status(),
+      path,
+    ).toBe(403);
   }
   await page.goto(tagPath);
   await expect(page.getByText("Your role does not allow this step.")).toBeVisible();
@@ -99,9 +124,16 @@ test("each role is refused what is not its own, by direct request and by address
   await expect(page.getByRole("button", { name: /Inspect/ })).toBeHidden();
 
   await signIn(page, "1041");
-  expect((await page.request.post(`/api/tags/${tagId}/repairs`, { data: repair })).status()).toBe(403);
   expect(
-    (await page.request.post(`/api/inspections/${started.id}/events`, { data: { events: [] } })).status(),
+    (await page.request.post(`/api/tags/${tagId}/repairs`, { headers: asApp, data: repair })).status(),
+  ).toBe(403);
+  expect(
+    (
+      await page.request.post(`/api/inspections/${started.id}/events`, {
+        headers: asApp,
+        data: { events: [] },
+      })
+    ).status(),
   ).toBe(403);
   expect((await page.request.get(`/api/inspections/${started.id}`)).status()).toBe(403);
   await page.goto(`/inspect/${started.id}`);
@@ -129,11 +161,12 @@ test("a request from a foreign page, and a body that cannot be read, are refused
     headers: { origin: "http://elsewhere.test" },
   });
   expect(foreign.status()).toBe(403);
-  const bad = await page.request.post("/api/inspections", { data: { unitId: "x" } });
+  const bad = await page.request.post("/api/inspections", { headers: asApp, data: { unitId: "x" } });
   expect(bad.status()).toBe(400);
   expect(bad.headers()["content-type"]).toContain("application/problem+json");
   expect((await bad.json()).detail).toMatch(/unitId/);
   const withoutSheet = await page.request.post("/api/inspections", {
+    headers: asApp,
     data: { unitId: await unitId(page.request, "LM-08") },
   });
   expect(withoutSheet.status()).toBe(200);

@@ -1,4 +1,4 @@
-import { expect, signIn, test } from "./yard";
+import { asApp, expect, signIn, test } from "./yard";
 
 test("the owner types a sheet in beside its board; a second person agrees to what is not fitted", async ({
   page,
@@ -86,7 +86,9 @@ test("an owner makes a key, another program asks with it, and it closes when rev
   await signIn(page, "2001");
   await page.goto("/settings");
   await expect(page.getByText("Settings are the owner's.")).toBeVisible();
-  expect((await page.request.post("/api/keys", { data: { name: "mine" } })).status()).toBe(403);
+  expect((await page.request.post("/api/keys", { headers: asApp, data: { name: "mine" } })).status()).toBe(
+    403,
+  );
 
   await signIn(page, "4001");
   await page.goto("/settings");

@@ -4,18 +4,23 @@ export { expect, type Page };
 
 const urls = (process.env["E2E_URLS"] ?? process.env["E2E_URL"] ?? "http://127.0.0.1:4710").split(",");
 
+const own = urls[Number(process.env["TEST_PARALLEL_INDEX"] ?? 0) % urls.length] ?? "";
+
+/** The headers of a request made past the page, as the app itself would make it. */
+export const asApp = { origin: own } as const;
+
 /** Each browser worker has a server and a yard of its own. */
 export const test = base.extend({
   // biome-ignore lint/correctness/noEmptyPattern: a fixture's first argument must be a pattern
-  baseURL: async ({}, use, info) => {
-    await use(urls[info.parallelIndex % urls.length] ?? "");
+  baseURL: async ({}, use) => {
+    await use(own);
   },
   // A word that a page was not given shows as its name, and a worker that does not start leaves its work to the page: no
   // test passes over either.
   context: async ({ context }, use) => {
     const quiet: string[] = [];
     context.on("console", (message) => {
-      if (/MISSING_MESSAGE|worker bootstrap/.test(message.text()))
+      if (/MISSING_MESSAGE|worker bootstrap|Content Security Policy/.test(message.text()))
         quiet.push(message.text().split("\n")[0] ?? "");
     });
     await use(context);
@@ -28,7 +33,7 @@ export const pin = "4710";
 /** Signs in through the app's own route; the page then carries the session. */
 export async function signIn(page: Page, badge: string): Promise<void> {
   await page.context().clearCookies();
-  const answer = await page.request.post("/api/sign-in", { data: { badge, pin } });
+  const answer = await page.request.post("/api/sign-in", { headers: asApp, data: { badge, pin } });
   expect(answer.status(), await answer.text()).toBe(200);
 }
 

@@ -282,7 +282,7 @@ describe("every route of the app", () => {
       POST: (request: Request, context: object) => Promise<Response>;
     };
     const send = async (body: string, length: number) => {
-      const headers = { "content-type": "application/json", "content-length": `${length}`, cookie };
+      const headers = { "content-type": "application/json", "content-length": `${length}`, origin, cookie };
       const request = new Request(`${origin}/api`, { method: "POST", headers, body });
       return (await POST(request, { params: Promise.resolve({ id: own }) })).status;
     };

@@ -348,6 +348,7 @@ describe("migrations", () => {
       "009-people",
       "010-where-on-it",
       "011-as-it-came",
+      "012-door",
     ]);
   });
 });

@@ -54,6 +54,74 @@ describe("sign-in", () => {
     await expect(wrong(1)).rejects.toThrow("badge and PIN do not match; try again");
   });
 
+  const from = (address: string, cookie?: string) =>
+    new Headers({ "x-forwarded-for": address, ...(cookie === undefined ? {} : { cookie }) });
+
+  it("makes a tablet somebody has signed in on wait for nothing that strangers try, and strangers by where they come from", async () => {
+    const { headers: set } = await signIn({ badge: "101", pin: "2468" }, from("198.51.100.7"), at(100));
+    const tablet = cookieOf(set)
+      .split("; ")
+      .filter((one) => one.startsWith("rook-tablet="))
+      .join();
+    expect(set.getSetCookie().find((one) => one.startsWith("rook-tablet="))).toMatch(
+      /HttpOnly; SameSite=Lax/,
+    );
+    const tries = await Promise.allSettled(
+      Array.from({ length: 44 }, (_, i) =>
+        signIn({ badge: i % 2 ? "101" : "102", pin: "0000" }, from("203.0.113.9"), at(101)),
+      ),
+    );
+    expect(tries.every(({ status }) => status === "rejected")).toBe(true);
+    const right = (headers: Headers, badge = "101") => signIn({ badge, pin: "2468" }, headers, at(101.01));
+    await expect(right(from("203.0.113.9", tablet))).resolves.toBeDefined();
+    await expect(right(from("203.0.113.9", tablet), "102")).resolves.toBeDefined();
+    await expect(right(from("203.0.113.9"))).rejects.toThrow(/wait \d+ s/);
+    await expect(right(from("203.0.113.9", `${tablet.slice(0, -2)}xx`))).rejects.toThrow(/wait \d+ s/);
+    // The tablet waits for what is tried on it.
+    for (let i = 0; i < 4; i++)
+      await signIn({ badge: "102", pin: "0000" }, from("203.0.113.9", tablet), at(102)).catch(
+        () => undefined,
+      );
+    await expect(signIn({ badge: "102", pin: "2468" }, from("203.0.113.9", tablet), at(102))).rejects.toThrow(
+      /wait \d+ s/,
+    );
+  });
+
+  it("has one address try some twenty PINs, whatever badges they are of, and all of an IPv6 network is one", async () => {
+    const tried = [];
+    for (let i = 0; i < 30; i++) {
+      const headers = from(`2001:db8:0:7::${(i + 1).toString(16)}`);
+      const problem = await signIn({ badge: `${3000 + i}`, pin: "0000" }, headers, at(200)).catch(String);
+      tried.push(/wait \d+ s and try/.test(`${problem}`));
+    }
+    expect(tried.indexOf(true)).toBe(23);
+    expect(tried.slice(23).every(Boolean)).toBe(true);
+    await expect(
+      signIn({ badge: "101", pin: "2468" }, from("2001:db8:0:8::1"), at(230)),
+    ).resolves.toBeDefined();
+  });
+
+  it("counts nothing against an address for a yard's tablets that are new to it, and a right badge frees nobody else", async () => {
+    const headers = from("192.0.2.5");
+    for (let i = 0; i < 30; i++)
+      await expect(signIn({ badge: "101", pin: "2468" }, headers, at(260))).resolves.toBeDefined();
+    const wrong = async (badge: string) => {
+      await signIn({ badge: "101", pin: "2468" }, headers, at(260)).catch(() => undefined);
+      return `${await signIn({ badge, pin: "0000" }, headers, at(260)).catch(String)}`;
+    };
+    const said = [];
+    for (let i = 0; i < 30; i++) said.push(/wait \d+ s and try/.test(await wrong(`${4000 + i}`)));
+    expect(said.indexOf(true)).toBe(23);
+  });
+
+  it("ends the session before it", async () => {
+    const { headers: first } = await signIn({ badge: "101", pin: "2468" }, new Headers(), at(300));
+    const cookie = cookieOf(first);
+    const { headers: second } = await signIn({ badge: "102", pin: "2468" }, new Headers({ cookie }), at(301));
+    expect(await whoIs(new Headers({ cookie }), at(301))).toBeUndefined();
+    expect((await whoIs(new Headers({ cookie: cookieOf(second) }), at(301)))?.name).toBe("second");
+  });
+
   it("tells an unknown badge nothing more than a wrong PIN", async () => {
     await expect(signIn({ badge: "9999", pin: "2468" }, new Headers(), at(0))).rejects.toThrow(
       "badge and PIN do not match; try again",

@@ -56,7 +56,7 @@ export async function ask(
 ): Promise<{ readonly status: number; readonly body: Record<string, unknown> }> {
   const request = new Request(`${origin}/api`, {
     method,
-    headers: { "content-type": "application/json", ...(cookie === undefined ? {} : { cookie }) },
+    headers: { "content-type": "application/json", origin, ...(cookie === undefined ? {} : { cookie }) },
     ...(method === "GET" ? {} : { body: typeof body === "string" ? body : JSON.stringify(body) }),
   });
   const answer = await (handler as Handler)(request, { params: Promise.resolve(params as never) });

@@ -130,7 +130,11 @@ const eventOf = (inspectionId: string, deviceId: string, seq: number) => ({
 });
 
 const post = (path: string, body: string, cookie: string): Promise<Response> =>
-  fetch(path, { method: "POST", headers: { "content-type": "application/json", cookie }, body });
+  fetch(path, {
+    method: "POST",
+    headers: { "content-type": "application/json", origin: new URL(path).origin, cookie },
+    body,
+  });
 
 function expectPerson(): never {
   throw new Error("expected somebody to sign in");

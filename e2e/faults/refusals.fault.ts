@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { signIn, walkOn } from "../yard";
+import { asApp, signIn, walkOn } from "../yard";
 import { blow, Tablet, tally, url } from "./tablet";
 
 /** A tablet whose clock is a day ahead or behind, told in its own memory. */
@@ -121,7 +121,9 @@ test("a clearance signed without a signal and a tag hung meanwhile: the tag wins
     await signIn(other, "1060");
     const hang = async () =>
       expect(
-        (await other.request.post(`/api/units/${plate}/tags`, { data: { reason: "damage" } })).status(),
+        (
+          await other.request.post(`/api/units/${plate}/tags`, { headers: asApp, data: { reason: "damage" } })
+        ).status(),
       ).toBe(200);
     if (first === "tag") await hang();
     await tablet.signal("signal");

@@ -55,7 +55,7 @@ export async function startServer({ port, databaseUrl, env = {}, log }) {
   const url = `http://127.0.0.1:${port}`;
   const child = spawn(
     process.execPath,
-    [join("node_modules", "next", "dist", "bin", "next"), "start", "-H", "127.0.0.1", "-p", `${port}`],
+    ["--import", "tsx", join("src", "server", "cli", "serve.ts"), `${port}`],
     {
       env: {
         ...process.env,

@@ -43,7 +43,7 @@ export async function crashCheck(work) {
           try {
             const answer = await fetch(`${server.url}/api/inspections/${inspection}/events`, {
               method: "POST",
-              headers: { cookie, "content-type": "application/json" },
+              headers: { cookie, origin: server.url, "content-type": "application/json" },
               body: JSON.stringify({ events }),
             });
             if (!answer.ok) return;
@@ -87,7 +87,7 @@ export async function crashCheck(work) {
 async function signIn(url) {
   const answer = await fetch(`${url}/api/sign-in`, {
     method: "POST",
-    headers: { "content-type": "application/json" },
+    headers: { "content-type": "application/json", origin: url },
     body: JSON.stringify({ badge: "1041", pin: "4710" }),
   });
   return answer.headers
@@ -101,7 +101,7 @@ async function begin(url, cookie) {
   const unitId = /unitId\\?":\\?"([0-9a-f-]{36})/.exec(page)?.[1];
   const answer = await fetch(`${url}/api/inspections`, {
     method: "POST",
-    headers: { cookie, "content-type": "application/json" },
+    headers: { cookie, "content-type": "application/json", origin: url },
     body: JSON.stringify({ unitId }),
   });
   const { id } = await answer.json();

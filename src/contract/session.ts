@@ -2,7 +2,7 @@
 export const idleMinutes = 20;
 
 /** Wrong PINs in a row before a try has to wait. */
-export const freeTries = 3;
+const freeTries = 3;
 const longestWaitS = 900;
 
 /** Seconds to wait after so many wrong PINs in a row: none for the first three, then 5, 10, 20, ... up to 15 min. */

@@ -18,6 +18,9 @@ export function databaseUrl(): string {
   return url;
 }
 
+/** Whether the app is reached over TLS, as its public address says. */
+export const overTls = (): boolean => (process.env["ROOK_STEP_URL"] ?? "").startsWith("https:");
+
 /** A secret kept in a file of its own, made on first use and readable by its owner only. */
 export function secretFile(
   name: string,

@@ -15,16 +15,24 @@ export type CsvResult =
 
 const header = ["figure", "value", "unit", "page"];
 
-/** A sheet's figures as CSV (RFC 4180): figure, value, unit, page. */
+/**
+ * A sheet's figures as CSV (RFC 4180): figure, value, unit, page. A page that a spreadsheet would take for a formula has an
+ * apostrophe before it.
+ */
 export function figuresToCsv(sheet: Sheet): string {
   const rows = figuresOf(sheet.family).flatMap((id) => {
     const figure = sheet.figures[id];
-    return figure === undefined ? [] : [[id, `${figure.value}`, figures[id], figure.page]];
+    return figure === undefined ? [] : [[id, `${figure.value}`, figures[id], asText(figure.page)]];
   });
   return [header, ...rows].map((row) => `${row.map(quoted).join(",")}\r\n`).join("");
 }
 
 const quoted = (cell: string): string => (/[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell);
+
+const formula = /^'*[=+\-@\t\r]/;
+const asText = (cell: string): string => (formula.test(cell) ? `'${cell}` : cell);
+const fromText = (cell: string): string =>
+  cell.startsWith("'") && formula.test(cell) ? cell.slice(1) : cell;
 
 /** Reads figures for a family. A file with any error is refused whole, every error named by its line. */
 export function figuresFromCsv(text: string, family: Family): CsvResult {
@@ -60,7 +68,7 @@ export function figuresFromCsv(text: string, family: Family): CsvResult {
     else if (stored < 0 && figures[figure] !== "degC") wrong(`expected 0 or more for ${id}, got ${value}`);
     if (page === "") wrong(`expected the manual's page for ${id}`);
     if (read[figure] !== undefined) wrong(`${id} is there twice`);
-    if (stored !== undefined) read[figure] = { value: stored, page };
+    if (stored !== undefined) read[figure] = { value: stored, page: fromText(page) };
   }
   return errors.length > 0 ? { ok: false, errors } : { ok: true, figures: read };
 }

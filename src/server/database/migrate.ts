@@ -18,6 +18,7 @@ import * as begunElsewhere from "./migrations/008-begun-elsewhere";
 import * as people from "./migrations/009-people";
 import * as whereOnIt from "./migrations/010-where-on-it";
 import * as asItCame from "./migrations/011-as-it-came";
+import * as door from "./migrations/012-door";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -32,6 +33,7 @@ const provider: MigrationProvider = {
     "009-people": people as unknown as Migration,
     "010-where-on-it": whereOnIt as unknown as Migration,
     "011-as-it-came": asItCame as unknown as Migration,
+    "012-door": door as unknown as Migration,
   }),
 };
 

@@ -26,7 +26,7 @@ export interface Database {
   person: { id: string; badge: string; name: string; active: Generated<boolean> };
   personRole: { personId: string; siteId: string; role: Role };
   authorisation: { personId: string; family: Family; licence: string; until: Time };
-  signInDelay: { badge: string; failures: number; lastFailureAt: Time };
+  wrongTry: { counter: string; failures: number; lastAt: Time };
   sessionUse: { sessionId: string; lastSeenAt: Time };
   sheet: { id: string; name: string; family: Family };
   sheetVersion: {

@@ -10,6 +10,9 @@ export const problemWords: Readonly<Record<Language, Readonly<Record<ProblemCode
   es: es.problems,
 };
 
+/** What a page says besides while the database is away. */
+export const awayWords = { en: en.away, es: es.away } satisfies Record<Language, object>;
+
 /**
  * A problem in the language chosen on the device that asked. English has what was expected and what came, with its
  * figures; another language says what kind of problem it is and what to do.

@@ -5,6 +5,7 @@ import { now } from "@/server/clock";
 import { database } from "@/server/database/database";
 import { log } from "@/server/log";
 import { notSignedIn, type SignedIn, whoIs } from "@/server/people/session";
+import { textOf } from "./body";
 import { Problem } from "./problem";
 import { inWords } from "./problem-words";
 
@@ -40,13 +41,21 @@ export function openRoute<P = Record<string, never>>(handler: Handler<Omit<Call<
   };
 }
 
+/**
+ * What changes something comes from a page of this app, which every browser says of a request: no origin, or one that is
+ * none, is refused. A program that comes with a key of its own has none, and no cookie speaks for it.
+ */
 function refuseForeign(request: Request): void {
   if (request.method === "GET" || request.method === "HEAD") return;
-  const origin = request.headers.get("origin");
-  const host = request.headers.get("host");
-  if (origin !== null && new URL(origin).host !== host) {
-    throw new Problem(403, "foreign-origin", `expected a request from this app, got one from ${origin}`);
-  }
+  if (request.headers.get("authorization") !== null) return;
+  const origin = request.headers.get("origin") ?? "";
+  const host = request.headers.get("host") ?? new URL(request.url).host;
+  if (!URL.canParse(origin) || new URL(origin).host !== host)
+    throw new Problem(
+      403,
+      "foreign-origin",
+      `expected a request from a page of this app, got one from ${origin === "" ? "nowhere" : origin.slice(0, 80)}`,
+    );
 }
 
 function problemResponse(error: unknown, request: Request): Response {
@@ -84,6 +93,13 @@ function unforeseen(error: unknown, request: Request): Problem {
       "the database does not answer; what you entered stays on this device and is sent when it is back",
     );
   }
+  // What the database cannot read is what came: a text with a zero in it, an id that is none, a figure out of range.
+  if (/^22/.test(code) || code === "54000")
+    return new Problem(
+      400,
+      "bad-input",
+      "expected ids, figures and texts in their form; check what was sent",
+    );
   if (code === "23514" || code === "23001")
     return new Problem(409, "refused", error instanceof Error ? error.message : String(error));
   return new Problem(
@@ -94,8 +110,8 @@ function unforeseen(error: unknown, request: Request): Problem {
 }
 
 /** The request's JSON body in the form of a schema, or a problem that names what is wrong by path. */
-export const bodyOf = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> =>
-  inForm(await jsonOf(request), schema);
+export const bodyOf = async <T>(request: Request, schema: z.ZodType<T>, most?: number): Promise<T> =>
+  inForm(await jsonOf(request, most), schema);
 
 /** JSON in the form of a schema, or a problem that names what is wrong by path. */
 export function inForm<T>(json: unknown, schema: z.ZodType<T>): T {
@@ -107,11 +123,9 @@ export function inForm<T>(json: unknown, schema: z.ZodType<T>): T {
   });
 }
 
-/** The request's JSON body, at most 2 MB. */
-export async function jsonOf(request: Request): Promise<unknown> {
-  const text = await request.text();
-  if (text.length > 2_000_000)
-    throw new Problem(413, "too-large", "expected at most 2 MB; send it in smaller batches");
+/** The request's JSON body; a problem for one that is longer than `most` bytes, or is none. */
+export async function jsonOf(request: Request, most = 2_000_000): Promise<unknown> {
+  const text = await textOf(request, most);
   try {
     return JSON.parse(text);
   } catch {

@@ -22,6 +22,9 @@ import { lockedInspection } from "./locked";
 import { noteMinutes } from "./minutes";
 import { catalogueVersion, type OpenInspection } from "./model";
 
+/** Strokes as an SVG path, each a point to begin at and the points to draw to: what the pad makes, and nothing else. */
+const strokes = /^(?:M-?\d{1,5} -?\d{1,5}(?:L-?\d{1,5} -?\d{1,5})*)+$/;
+
 export const signSchema = z.strictObject({
   /** What the device showed the person when they signed. */
   outcome: z.enum(outcomeIds),
@@ -30,7 +33,7 @@ export const signSchema = z.strictObject({
   eventsHash: z.string().regex(/^[0-9a-f]{64}$/),
   signature: z.discriminatedUnion("kind", [
     z.strictObject({ kind: z.literal("typed"), name: z.string().min(2).max(80) }),
-    z.strictObject({ kind: z.literal("drawn"), path: z.string().min(4).max(40_000) }),
+    z.strictObject({ kind: z.literal("drawn"), path: z.string().max(40_000).regex(strokes) }),
   ]),
   /** By the key of whoever signs, on their device. */
   signed: deviceSignature.optional(),

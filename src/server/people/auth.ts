@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { betterAuth } from "better-auth";
-import { secretFile } from "@/server/config";
+import { overTls, secretFile } from "@/server/config";
 import { type Db, database } from "@/server/database/database";
 
 /** A person's sign-in name in the library's terms. It never leaves the server and is no address of anyone. */
@@ -29,7 +29,7 @@ function build(db: Db) {
     telemetry: { enabled: false },
     advanced: {
       cookiePrefix: "rook-step",
-      useSecureCookies: (process.env["ROOK_STEP_URL"] ?? "").startsWith("https:"),
+      useSecureCookies: overTls(),
       defaultCookieAttributes: { sameSite: "lax", httpOnly: true, path: "/" },
       database: { generateId: () => randomUUID() },
     },

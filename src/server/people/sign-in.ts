@@ -1,8 +1,11 @@
 import { z } from "zod";
-import { freeTries, waitAfterS } from "@/contract/session";
-import { type Db, database } from "@/server/database/database";
+import { overTls } from "@/server/config";
+import { database } from "@/server/database/database";
+import { addressOf } from "@/server/http/address";
 import { Problem } from "@/server/http/problem";
 import { auth, loginOf } from "./auth";
+import { knownTablet, tabletCookie } from "./known-tablet";
+import { type Counter, countTry, forgetTry } from "./wrong-tries";
 
 export const signInSchema = z.strictObject({
   badge: z
@@ -12,9 +15,29 @@ export const signInSchema = z.strictObject({
   pin: z.string().regex(/^[0-9]{4,12}$/, "a PIN is 4 to 12 digits"),
 });
 
+/** Whoever comes from one address may be a whole yard behind one router. */
+const freeOfAddress = 20;
+
+/**
+ * What a try is counted by. A tablet somebody has signed in on waits for what was tried on it and for nothing else;
+ * elsewhere a badge waits for all strangers together, and so does an address, whatever badges it tries.
+ */
+function countersOf(
+  badge: string,
+  headers: Headers,
+): { readonly own: string; readonly shared: readonly Counter[] } {
+  const tablet = knownTablet(headers);
+  return tablet === undefined
+    ? {
+        own: `badge ${badge} of strangers`,
+        shared: [{ key: `address ${addressOf(headers)}`, alsoFree: freeOfAddress }],
+      }
+    : { own: `badge ${badge} on ${tablet}`, shared: [] };
+}
+
 /**
  * Signs a person in; gives who it is and the headers that set the session cookie. A wrong PIN makes the next try wait
- * longer.
+ * longer, and a right one ends the session before it.
  */
 export async function signIn(
   credentials: z.infer<typeof signInSchema>,
@@ -23,15 +46,19 @@ export async function signIn(
 ): Promise<{ readonly person: { readonly id: string; readonly name: string }; readonly headers: Headers }> {
   const db = database();
   const { badge, pin } = credentials;
-  // The failure is counted before the PIN is tried, so that tries made at once all count.
-  const counted = await countFailure(db, badge, at);
+  const { own, shared } = countersOf(badge, headers);
+  const counted = await countTry(db, [{ key: own }, ...shared], at);
+  if ("leftS" in counted)
+    throw new Problem(429, "wait", `too many wrong PINs; wait ${counted.leftS} s and try again`, {
+      retryAfterS: counted.leftS,
+    });
   const response = await auth().api.signInEmail({
     body: { email: loginOf(badge), password: pin },
     headers,
     asResponse: true,
   });
   if (!response.ok) {
-    const waitS = waitAfterS(counted);
+    const waitS = counted.nextS;
     throw new Problem(
       401,
       "wrong-pin",
@@ -48,39 +75,15 @@ export async function signIn(
     .executeTakeFirst();
   if (person?.active !== true)
     throw new Problem(403, "not-active", "this badge is no longer in use; ask the owner");
-  await db.deleteFrom("signInDelay").where("badge", "=", badge).execute();
+  await forgetTry(db, { own, shared: shared.map(({ key }) => key) }, at);
+  await endSession(headers);
   const set = new Headers();
   for (const cookie of response.headers.getSetCookie()) set.append("set-cookie", cookie);
+  if (knownTablet(headers) === undefined) set.append("set-cookie", tabletCookie(overTls()));
   return { person: { id: person.id, name: person.name }, headers: set };
 }
 
-async function countFailure(db: Db, badge: string, at: Date): Promise<number> {
-  return db.transaction().execute(async (trx) => {
-    await trx
-      .insertInto("signInDelay")
-      .values({ badge, failures: 0, lastFailureAt: at })
-      .onConflict((oc) => oc.column("badge").doNothing())
-      .execute();
-    const delay = await trx
-      .selectFrom("signInDelay")
-      .selectAll()
-      .where("badge", "=", badge)
-      .forUpdate()
-      .executeTakeFirstOrThrow();
-    const leftS = Math.ceil(
-      (delay.lastFailureAt.getTime() + waitAfterS(delay.failures) * 1000 - at.getTime()) / 1000,
-    );
-    if (delay.failures >= freeTries && leftS > 0) {
-      throw new Problem(429, "wait", `too many wrong PINs for this badge; wait ${leftS} s and try again`, {
-        retryAfterS: leftS,
-      });
-    }
-    const failures = delay.failures + 1;
-    await trx
-      .updateTable("signInDelay")
-      .set({ failures, lastFailureAt: at })
-      .where("badge", "=", badge)
-      .execute();
-    return failures;
-  });
+/** The session a tablet still had: whoever had it is not signed in there any more. */
+async function endSession(headers: Headers): Promise<void> {
+  if ((await auth().api.getSession({ headers })) !== null) await auth().api.signOut({ headers });
 }

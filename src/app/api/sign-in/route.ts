@@ -4,7 +4,7 @@ import { bodyOf, openRoute } from "@/server/http/route";
 import { signIn, signInSchema } from "@/server/people/sign-in";
 
 export const POST = openRoute(async ({ request, at }) => {
-  const credentials = await bodyOf(request, signInSchema);
+  const credentials = await bodyOf(request, signInSchema, 2000);
   const { person, headers } = await signIn(credentials, request.headers, at);
   return NextResponse.json<SignedInAnswer>({ person }, { headers });
 });

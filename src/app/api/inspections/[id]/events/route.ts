@@ -21,8 +21,8 @@ const mostOfStranger = 1_000_000;
 export const POST = openRoute<{ id: string }>(async ({ request, params: { id }, at }) => {
   const db = database();
   const session = await whoIs(request.headers, at);
-  const text = await wholeText(request);
-  const body = readable(text, session === undefined ? mostOfStranger : mostBody);
+  const { text, more } = await wholeText(request, session === undefined ? mostOfStranger : mostBody);
+  const body = more ? undefined : readable(text);
   if (body === undefined) {
     if (session === undefined) throw notSignedIn();
     await holdUnread(db, id, session.id, text, at);
@@ -55,8 +55,7 @@ export const POST = openRoute<{ id: string }>(async ({ request, params: { id }, 
   return { ...(await ingest(db, id, senderId, body, at, byId)), signedIn: session?.id === senderId };
 });
 
-function readable(text: string, most: number): unknown {
-  if (text.length > most) return undefined;
+function readable(text: string): unknown {
   try {
     return JSON.parse(text);
   } catch {

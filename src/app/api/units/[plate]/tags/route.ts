@@ -1,4 +1,5 @@
 import { database } from "@/server/database/database";
+import { firstText } from "@/server/http/body";
 import { openRoute } from "@/server/http/route";
 import { notSignedIn, whoIs } from "@/server/people/session";
 import { raiseTag } from "@/server/tags/raise";
@@ -11,7 +12,7 @@ const mostBody = 20_000;
  * One signed on a device is hung in the name of whoever made it, whoever is signed in as it is sent, or nobody.
  */
 export const POST = openRoute<{ plate: string }>(async ({ request, params, at }) => {
-  const body = (await request.text().catch(() => "")).slice(0, mostBody);
+  const body = await firstText(request, mostBody);
   const plate = plain(params.plate);
   const by = await tagSigner(database(), plate, body);
   const personId = by?.key.personId ?? (await whoIs(request.headers, at))?.id;

@@ -2,6 +2,7 @@ import { pictureLimits, pictureType } from "@/contract/picture";
 import { signedHeader } from "@/contract/signed";
 import { database } from "@/server/database/database";
 import { signerOf } from "@/server/devices/keys";
+import { bytesOf } from "@/server/http/body";
 import { Problem } from "@/server/http/problem";
 import { openRoute, route } from "@/server/http/route";
 import { inWhoseName, requireAtSite, siteOfInspection } from "@/server/inspections/access";
@@ -19,13 +20,7 @@ export const PUT = openRoute<Named>(async ({ request, params: { id, hash }, at }
   const signed = request.headers.get(signedHeader);
   const by = await signerOf(db, "picture", { inspectionId: id, hash }, signed);
   const personId = await inWhoseName(db, id, by?.key, session);
-  const bytes = Buffer.from(await request.arrayBuffer());
-  if (bytes.length > pictureLimits.mostBytes)
-    throw new Problem(
-      413,
-      "bad-picture",
-      `expected at most ${pictureLimits.mostBytes} bytes, got ${bytes.length}`,
-    );
+  const bytes = await bytesOf(request, pictureLimits.mostBytes);
   const said = new URL(request.url).searchParams;
   return takePicture(db, id, personId, { hash, from: said.get("from"), size: said.get("size") }, bytes, at);
 });

@@ -1,0 +1,41 @@
+/** Why a request goes no further than the door. */
+export interface Refusal {
+  readonly status: 400 | 404 | 405 | 414;
+  readonly detail: string;
+}
+
+const longest = 2000;
+const methods = new Set(["GET", "HEAD", "POST", "PUT", "DELETE", "OPTIONS"]);
+
+/**
+ * Refuses what no part of the app could answer: a method it has none of, a path too long, one whose percent coding does not
+ * read, or with control characters in it. A page is only ever read; what changes something goes to `/api`.
+ */
+export function refusalOf(method: string, url: string): Refusal | undefined {
+  if (!methods.has(method))
+    return { status: 405, detail: `expected ${[...methods].join(", ")}, got ${method}` };
+  if (url.length > longest)
+    return { status: 414, detail: `expected an address of at most ${longest} characters, got ${url.length}` };
+  const [path = "", query = ""] = url.split("?", 2);
+  if (!path.startsWith("/") || path.startsWith("//") || path.includes("\\"))
+    return { status: 400, detail: "expected a path that begins with one slash and has no backslash" };
+  const plain = decoded(path);
+  const asked = decoded(query);
+  if (plain === undefined || asked === undefined)
+    return { status: 400, detail: "expected percent coding of UTF-8 in the address, and it does not read" };
+  if (hasControls(plain) || hasControls(asked))
+    return { status: 400, detail: "expected an address without control characters" };
+  if (!plain.startsWith("/api/") && method !== "GET" && method !== "HEAD")
+    return { status: 405, detail: `expected a page to be read with GET, got ${method}` };
+  return undefined;
+}
+
+function decoded(text: string): string | undefined {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return undefined;
+  }
+}
+
+const hasControls = (text: string): boolean => [...text].some((sign) => sign < " " || sign === "\u007f");
