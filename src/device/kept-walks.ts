@@ -36,6 +36,20 @@ export async function openWalk(id: string): Promise<Opening> {
   return (await Promise.race([asked, late])) ?? openKept(kept);
 }
 
+let ahead: { readonly id: string; readonly opening: Promise<Opening> } | undefined;
+
+/** Begins to open a walk before there is a screen to show it on. */
+export function openAhead(id: string): void {
+  ahead = { id, opening: openWalk(id) };
+}
+
+/** A walk as it was opened ahead, once; otherwise opened now. */
+export function openedWalk(id: string): Promise<Opening> {
+  const opening = ahead?.id === id ? ahead.opening : undefined;
+  ahead = undefined;
+  return opening ?? openWalk(id);
+}
+
 const keptWalk = async (id: string): Promise<KeptWalk | undefined> => {
   const { keptWalks } = localStore();
   const own = await keptWalks.get([id, present()?.personId ?? ""]);

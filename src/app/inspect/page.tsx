@@ -1,5 +1,5 @@
 import { Words } from "@/screens/chrome/words";
-import { OpenWalk } from "@/screens/inspect/open-walk";
+import { OpenAhead, OpenWalk } from "@/screens/inspect/open-walk";
 
 export const metadata = { title: "Inspect" };
 
@@ -9,8 +9,11 @@ export const metadata = { title: "Inspect" };
  */
 export default function InspectPage() {
   return (
-    <Words>
-      <OpenWalk />
-    </Words>
+    <>
+      <OpenAhead />
+      <Words>
+        <OpenWalk />
+      </Words>
+    </>
   );
 }

@@ -9,7 +9,7 @@ import { keepForGood } from "@/device/room";
 import type { TakeOver } from "@/device/service-worker";
 
 const lookMs = 4000;
-const settledMs = 1500;
+const settledMs = 4000;
 
 /** Lets a new version that waits take over, unless a walk is open: that keeps the version it was opened with. */
 async function takeOver(): Promise<void> {

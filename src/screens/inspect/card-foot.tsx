@@ -40,7 +40,7 @@ export function CardFoot(props: CardFootProps) {
           ? t("inspect.open", { count: open })
           : undefined);
   return (
-    <div className="sticky bottom-0 grid grid-cols-[auto_1fr] gap-3 border-t border-line bg-chalk px-4 py-3 md:px-6">
+    <div className="sticky bottom-0 short:static grid grid-cols-[auto_1fr] gap-3 border-t border-line bg-chalk px-4 py-3 md:px-6">
       <Button
         aria-label={t("inspect.back")}
         className="min-w-[60px]"

@@ -1,7 +1,7 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { type Opening, openWalk } from "@/device/kept-walks";
+import { type Opening, openAhead, openedWalk } from "@/device/kept-walks";
 import { buttonLook } from "@/kit/button";
 import { useDisplay } from "../chrome/display";
 import { HomeLink } from "../chrome/home-link";
@@ -9,13 +9,21 @@ import { SignIn } from "../sign-in/sign-in";
 import { TagOut } from "../tagging/tag-out";
 import { Inspect } from "./inspect";
 
+const idHere = (): string => window.location.pathname.split("/").at(-1) ?? "";
+
+/** Begins to open the walk while the words for it are still being read. */
+export function OpenAhead() {
+  useEffect(() => openAhead(idHere()), []);
+  return null;
+}
+
 /** Opens the walk the address names, with a signal or without, and says what to do where it cannot. */
 export function OpenWalk() {
   const t = useTranslations();
   const [opening, setOpening] = useState<Opening>();
   const open = useCallback(async () => {
-    const id = window.location.pathname.split("/").at(-1) ?? "";
-    const became = await openWalk(id);
+    const id = idHere();
+    const became = await openedWalk(id);
     if (became.kind === "sealed") window.location.replace(`/records/${id}`);
     else setOpening(became);
   }, []);
