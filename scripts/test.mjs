@@ -11,6 +11,7 @@ import { ensurePackages } from "./setup/packages.mjs";
 import { randomOrders } from "./setup/random-orders.mjs";
 import { tail } from "./setup/run.mjs";
 import { during, say } from "./setup/say.mjs";
+import { strangers } from "./setup/strangers.mjs";
 import { vitest } from "./setup/vitest.mjs";
 
 await ensurePackages({ browser: true });
@@ -31,6 +32,11 @@ try {
     const lost = await during("Killing the server and the database in mid-batch", () => crashCheck(work));
     for (const line of [...lost.problems, lost.words]) say(line);
     counts.push(lost.problems.length === 0 ? [1, 0] : [0, 1]);
+    const asked = await during("Asking what nobody should", () =>
+      strangers(work, { count: 1500, seed: 20_260_302 }),
+    );
+    for (const line of [...asked.problems.slice(0, 20), asked.words]) say(line);
+    counts.push(asked.problems.length === 0 ? [1, 0] : [0, 1]);
   };
   // A lane that breaks down counts as one failure and lets the other finish.
   const ended = await Promise.allSettled([browserLane(), codeLane()]);

@@ -30,6 +30,25 @@ export function refusalOf(method: string, url: string): Refusal | undefined {
   return undefined;
 }
 
+/**
+ * Whether what a page of ours says it stands on, when it asks for another, is the tree it should be: a place by its name,
+ * and the places within it.
+ */
+export function isRouterState(header: string): boolean {
+  try {
+    return isPlace(JSON.parse(decodeURIComponent(header)));
+  } catch {
+    return false;
+  }
+}
+
+function isPlace(one: unknown): boolean {
+  if (!Array.isArray(one)) return false;
+  const [name, within] = one as readonly unknown[];
+  if (typeof name !== "string" && !Array.isArray(name)) return false;
+  return typeof within === "object" && within !== null && Object.values(within).every(isPlace);
+}
+
 function decoded(text: string): string | undefined {
   try {
     return decodeURIComponent(text);

@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import { log } from "@/server/log";
 import { holdBack, type Whole } from "./answer";
-import { refusalOf } from "./asked";
+import { isRouterState, refusalOf } from "./asked";
 import { awayPage } from "./away";
 import { Packer, packingFor } from "./packed";
 import { pagePolicy } from "./policy";
@@ -34,6 +34,13 @@ export function openDoor({ app, databaseAnswers, behindProxy, overTls }: DoorSet
     const refusal = refusalOf(request.method ?? "", url);
     if (refusal !== undefined) {
       refuse(response, refusal.status, refusal.detail);
+      return;
+    }
+    // The app has no actions of that kind: nobody is to look for one.
+    delete request.headers["next-action"];
+    const state = request.headers["next-router-state-tree"];
+    if (state !== undefined && !isRouterState(`${state}`)) {
+      refuse(response, 400, "expected the state of a page of this app, and it does not read");
       return;
     }
     // Whatever a client says of where it comes from, this is where it does.

@@ -57,8 +57,8 @@ export async function wholeText(
 ): Promise<{ readonly text: string; readonly more: boolean }> {
   const { bytes, more } = await readUpTo(request, most);
   const length = Number(request.headers.get("content-length") ?? bytes.length);
-  if (!more && (bytes.length === 0 || bytes.length < length))
-    throw cutShort(`it says ${length} bytes, and ${bytes.length} came`);
+  if (length === 0) throw new Problem(400, "not-json", "expected a body, and nothing came");
+  if (!more && bytes.length < length) throw cutShort(`it says ${length} bytes, and ${bytes.length} came`);
   return { text: plain(bytes), more };
 }
 

@@ -72,29 +72,31 @@ function problemResponse(error: unknown, request: Request): Response {
 
 function unforeseen(error: unknown, request: Request): Problem {
   const code = typeof error === "object" && error !== null && "code" in error ? String(error.code) : "";
-  log.error(
-    {
-      path: new URL(request.url).pathname,
-      code,
-      error: error instanceof Error ? error.stack : String(error),
-    },
-    "a request failed",
+  const known = knownTo(code, error);
+  const { pathname: path } = new URL(request.url);
+  const words = error instanceof Error ? error.stack : String(error);
+  if (known === undefined || known.status >= 500) log.error({ path, code, error: words }, "a request failed");
+  else log.debug({ path, code, error: words }, "a request was refused by the database");
+  return (
+    known ??
+    new Problem(
+      500,
+      "server-error",
+      "something went wrong on the server; what you entered stays on this device, try again",
+    )
   );
-  if (
-    code.startsWith("08") ||
-    code === "57P01" ||
-    code === "57P03" ||
-    code === "ECONNREFUSED" ||
-    /connect/i.test(String(error))
-  ) {
+}
+
+/** What an error of the database says of a request; undefined where it says nothing of it. */
+function knownTo(code: string, error: unknown): Problem | undefined {
+  if (/^(08|57P0[13]$|ECONNREFUSED$)/.test(code) || /connect/i.test(String(error)))
     return new Problem(
       503,
       "database-away",
       "the database does not answer; what you entered stays on this device and is sent when it is back",
     );
-  }
   // What the database cannot read is what came: a text with a zero in it, an id that is none, a figure out of range.
-  if (/^22/.test(code) || code === "54000")
+  if (/^(22|54000$)/.test(code))
     return new Problem(
       400,
       "bad-input",
@@ -102,11 +104,7 @@ function unforeseen(error: unknown, request: Request): Problem {
     );
   if (code === "23514" || code === "23001")
     return new Problem(409, "refused", error instanceof Error ? error.message : String(error));
-  return new Problem(
-    500,
-    "server-error",
-    "something went wrong on the server; what you entered stays on this device, try again",
-  );
+  return undefined;
 }
 
 /** The request's JSON body in the form of a schema, or a problem that names what is wrong by path. */
