@@ -12,7 +12,7 @@ import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { type Db, openDatabase } from "@/server/database/database";
 import { seededRandom } from "@/server/demo/random";
 import { startInspection } from "@/server/inspections/start";
-import { canonical, sha256 } from "@/server/ledger/append";
+import { canonical, sha256 } from "@/server/ledger/chain";
 import { raiseTag } from "@/server/tags/raise";
 import { standings } from "@/server/units/standing";
 import { templateName } from "./template";

@@ -4,7 +4,7 @@ import { sql } from "kysely";
 import { beforeAll, describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
-import { chainHash } from "@/server/ledger/append";
+import { chainHash } from "@/server/ledger/chain";
 import { verifyLedgers } from "@/server/ledger/verify";
 import { addUnit, at, begin, tagOut, yardForFile } from "./database";
 

@@ -7,7 +7,7 @@ import type { SealedDocument } from "@/core/decision/sealed";
 import { eventSchema, upcast } from "@/core/record/events";
 import { gaps } from "@/core/record/reduce";
 import { titleOfKey } from "@/screens/inspect/words";
-import { chainHash } from "@/server/ledger/append";
+import { chainHash } from "@/server/ledger/chain";
 
 interface Row {
   readonly plate: string;

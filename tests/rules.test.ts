@@ -349,6 +349,7 @@ describe("migrations", () => {
       "010-where-on-it",
       "011-as-it-came",
       "012-door",
+      "013-books",
     ]);
   });
 });

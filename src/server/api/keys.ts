@@ -21,22 +21,28 @@ export async function makeKey(
 ): Promise<{ readonly id: string; readonly key: string }> {
   const id = randomUUID();
   const shown = `${key.slice(0, 7)}…${key.slice(-4)}`;
-  await db
-    .insertInto("apiKey")
-    .values({ id, siteId, name, shown, hash: hashOf(key), madeBy: personId, madeAt: at })
-    .execute();
+  await db.transaction().execute((trx) =>
+    trx
+      .insertInto("apiKey")
+      .values({ id, siteId, name, shown, hash: hashOf(key), madeBy: personId, madeAt: at })
+      .execute(),
+  );
   return { id, key };
 }
 
 export async function revokeKey(db: Db, siteId: string, id: string, at: Date): Promise<void> {
   const row = await db
-    .updateTable("apiKey")
-    .set({ revokedAt: at })
-    .where("id", "=", id)
-    .where("siteId", "=", siteId)
-    .where("revokedAt", "is", null)
-    .returning("id")
-    .executeTakeFirst();
+    .transaction()
+    .execute((trx) =>
+      trx
+        .updateTable("apiKey")
+        .set({ revokedAt: at })
+        .where("id", "=", id)
+        .where("siteId", "=", siteId)
+        .where("revokedAt", "is", null)
+        .returning("id")
+        .executeTakeFirst(),
+    );
   if (row === undefined) throw new Problem(404, "no-key", "expected a key of this site that is in use");
 }
 

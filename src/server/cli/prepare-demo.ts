@@ -1,10 +1,12 @@
 import { demoKey } from "@/server/api/keys";
-import { database } from "@/server/database/database";
+import { databaseUrl } from "@/server/config";
+import { openDatabase } from "@/server/database/database";
 import { migrate, migrateDown } from "@/server/database/migrate";
 import { demoPeople, demoPin } from "@/server/demo/people";
 import { recentDays, seedDemo } from "@/server/demo/seed";
+import { bookAsFound } from "@/server/ledger/books";
 
-const db = database();
+const db = openDatabase(databaseUrl());
 const days = Number(process.env["ROOK_STEP_DEMO_DAYS"] ?? recentDays);
 const nowMs = Date.parse(process.env["ROOK_STEP_DEMO_NOW"] ?? "") || Date.now();
 
@@ -16,7 +18,10 @@ if (started !== undefined && finished === undefined) {
   await migrateDown(db);
   await migrate(db);
 }
-if (finished === undefined) await seedDemo(db, new Date(nowMs), days);
+if (finished === undefined) {
+  await seedDemo(db, new Date(nowMs), days);
+  await bookAsFound(db);
+}
 const latest = await db
   .selectFrom("ledgerEntry")
   .select(({ fn }) => fn.max("recordedAt").as("at"))

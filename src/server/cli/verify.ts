@@ -1,5 +1,6 @@
 import { database } from "@/server/database/database";
 import { verifyLedgers } from "@/server/ledger/verify";
+import { verifyBooks } from "@/server/ledger/verify-books";
 
 const { units, entries, breaks } = await verifyLedgers(database());
 for (const found of breaks) {
@@ -7,10 +8,20 @@ for (const found of breaks) {
     `${found.plate}: broken at entry ${found.position} (${found.what.replaceAll("_", " ")}): ${found.detail}`,
   );
 }
+const { books, entries: bookEntries, rows, breaks: inBooks } = await verifyBooks(database());
+for (const found of inBooks)
+  console.log(
+    `${found.book}${found.position === 0 ? "" : `, entry ${found.position}`} (${found.what.replaceAll("_", " ")}): ${found.detail}`,
+  );
 console.log(
   breaks.length === 0
     ? `${entries} entries in ${units} ledgers: every hash, signature and noted head holds.`
     : `${breaks.length} of ${units} ledgers are broken. Keep the database as it is and compare with a backup.`,
 );
+console.log(
+  inBooks.length === 0
+    ? `${rows} rows stand in ${books} books of ${bookEntries} entries, each as its book says.`
+    : `${inBooks.length} things in the books do not hold. Keep the database as it is and compare with a backup.`,
+);
 await database().destroy();
-process.exit(breaks.length === 0 ? 0 : 1);
+process.exit(breaks.length + inBooks.length === 0 ? 0 : 1);

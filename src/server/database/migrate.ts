@@ -4,6 +4,7 @@ import { stopButtonConditions } from "@/core/catalogue/interlock-tests";
 import { movementIds, movementWrongs, partOfMovement } from "@/core/catalogue/movements";
 import { floorChecks } from "@/core/catalogue/weakened";
 import { now } from "@/server/clock";
+import { bookAsFound, bookSchema } from "@/server/ledger/books";
 import { noteHeads } from "@/server/ledger/heads";
 import { appendToAll } from "@/server/units/ledger-entries";
 import type { Db, Trx } from "./database";
@@ -19,6 +20,7 @@ import * as people from "./migrations/009-people";
 import * as whereOnIt from "./migrations/010-where-on-it";
 import * as asItCame from "./migrations/011-as-it-came";
 import * as door from "./migrations/012-door";
+import * as books from "./migrations/013-books";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -34,6 +36,7 @@ const provider: MigrationProvider = {
     "010-where-on-it": whereOnIt as unknown as Migration,
     "011-as-it-came": asItCame as unknown as Migration,
     "012-door": door as unknown as Migration,
+    "013-books": books as unknown as Migration,
   }),
 };
 
@@ -43,7 +46,9 @@ const migrator = (db: Db) => new Migrator({ db, provider });
 export async function migrate(db: Db): Promise<readonly string[]> {
   const { error, results } = await migrator(db).migrateToLatest();
   if (error) throw error;
-  await copyFloor(db);
+  if (results?.some((r) => r.migrationName === "013-books")) await bookAsFound(db);
+  if ((results ?? []).length > 0) await bookSchema(db);
+  await db.transaction().execute(copyFloor);
   await sayCatalogue(db);
   return (results ?? []).map((r) => r.migrationName);
 }
@@ -55,7 +60,7 @@ export async function migrateDown(db: Db): Promise<void> {
 }
 
 /** Rows the catalogue adds are added; a rule once on the floor stays on it, whatever a later catalogue says. */
-async function copyFloor(db: Db): Promise<void> {
+async function copyFloor(db: Trx): Promise<void> {
   const movements = movementIds().map((id) => ({
     id,
     part: partOfMovement(id),

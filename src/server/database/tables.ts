@@ -327,4 +327,13 @@ export interface Database {
     recordedAt: Time;
     touches: Json<Touches>;
   };
+  bookEntry: {
+    book: string;
+    position: number;
+    body: string;
+    previousHash: string;
+    hash: string;
+    signature: string;
+    recordedAt: Time;
+  };
 }

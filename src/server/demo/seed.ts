@@ -5,7 +5,7 @@ import { defaultPolicy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { demoKey, makeKey } from "@/server/api/keys";
 import type { Db } from "@/server/database/database";
-import { canonical, sha256 } from "@/server/ledger/append";
+import { canonical, sha256 } from "@/server/ledger/chain";
 import { loginOf } from "@/server/people/auth";
 import { tellHistory } from "./history";
 import { demoPeople, demoPin, demoSite, otherSite } from "./people";

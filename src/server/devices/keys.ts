@@ -3,7 +3,7 @@ import { type DeviceSignature, type SignedContents, type SignedThing, signedByte
 import { deviceSignature, type NewDeviceKey } from "@/contract/signed-schema";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
-import { canonical, sha256 } from "@/server/ledger/append";
+import { canonical, sha256 } from "@/server/ledger/chain";
 import { signatureHolds, signHash } from "@/server/ledger/key";
 
 /** A key that a person has on a device. */
@@ -31,12 +31,14 @@ export async function registerKey(
     throw new Problem(403, "device-revoked", "this device was revoked; take it to the owner");
   const id = createHash("sha256").update(bytes).digest("hex");
   const key = { id, personId, deviceId, publicKey: bytes, registeredAt: at };
-  const added = await db
-    .insertInto("deviceKey")
-    .values({ ...key, signature: signHash(registrationHash(key)) })
-    .onConflict((oc) => oc.doNothing())
-    .returning("id")
-    .executeTakeFirst();
+  const added = await db.transaction().execute((trx) =>
+    trx
+      .insertInto("deviceKey")
+      .values({ ...key, signature: signHash(registrationHash(key)) })
+      .onConflict((oc) => oc.doNothing())
+      .returning("id")
+      .executeTakeFirst(),
+  );
   if (added === undefined && (await keyOf(db, id))?.personId !== personId)
     throw new Problem(409, "key-taken", "expected a key of your own: this one is another person's");
   return { id };

@@ -6,7 +6,7 @@ import { Problem } from "@/server/http/problem";
 import { ingest } from "@/server/inspections/ingest";
 import { byMaker, makersIn } from "@/server/inspections/makers";
 import { findInspection } from "@/server/inspections/model";
-import { sha256 } from "@/server/ledger/append";
+import { sha256 } from "@/server/ledger/chain";
 import { namesOf } from "@/server/people/names";
 import { signedBatch } from "./signed-events";
 

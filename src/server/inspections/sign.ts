@@ -12,7 +12,8 @@ import { clears, type Outcome, outcomeIds, worseOutcome } from "@/core/vocabular
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
-import { append, canonical, type Entry, sha256 } from "@/server/ledger/append";
+import { append, type Entry } from "@/server/ledger/append";
+import { canonical, sha256 } from "@/server/ledger/chain";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { addStep } from "@/server/tags/step";
 import { topUpsBefore } from "./context";

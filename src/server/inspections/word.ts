@@ -1,6 +1,7 @@
 import type { StartWord } from "@/contract/start";
 import type { Db, Trx } from "@/server/database/database";
-import { canonical, headOf, sha256 } from "@/server/ledger/append";
+import { headOf } from "@/server/ledger/append";
+import { canonical, sha256 } from "@/server/ledger/chain";
 import { signatureHolds, signHash } from "@/server/ledger/key";
 
 const hashOf = ({ signature: _, ...said }: StartWord): string => sha256(canonical({ start: said }));

@@ -1,9 +1,8 @@
-import { createHash } from "node:crypto";
-import canonicalize from "canonicalize";
 import { sql } from "kysely";
 import { type EntryKind, type Touches, touchesOf } from "@/core/evidence/touches";
 import type { Saw } from "@/core/record/events";
 import type { Db, Trx } from "@/server/database/database";
+import { canonical, chainHash } from "./chain";
 import type { Head } from "./heads";
 import { signHash } from "./key";
 import { apart, type SealedText } from "./texts";
@@ -18,18 +17,6 @@ export interface Entry {
   /** The checks whose evidence it ends, where its kind leaves that to its content. */
   readonly named?: Touches;
 }
-
-/** Canonical JSON (RFC 8785), so that the same content always has the same hash. */
-export function canonical(value: unknown): string {
-  const text = canonicalize(value);
-  if (text === undefined) throw new TypeError("expected a value that JSON can hold, got undefined");
-  return text;
-}
-
-export const sha256 = (text: string): string => createHash("sha256").update(text, "utf8").digest("hex");
-
-/** The chained hash: SHA-256 over the previous hash and the canonical body, a line break between. */
-export const chainHash = (previousHash: string, body: string): string => sha256(`${previousHash}\n${body}`);
 
 /** The head of a unit's ledger: what a device that reads it now has seen. */
 export async function headOf(db: Db | Trx, unitId: string): Promise<Saw> {

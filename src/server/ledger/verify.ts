@@ -1,6 +1,6 @@
 import type { Touches } from "@/core/evidence/touches";
 import type { Db } from "@/server/database/database";
-import { canonical, chainHash } from "./append";
+import { canonical, chainHash } from "./chain";
 import { notedHeads } from "./heads";
 import { signatureHolds } from "./key";
 import { falselySigned } from "./signed-entries";

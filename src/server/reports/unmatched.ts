@@ -11,19 +11,21 @@ export async function keepUnmatched(
 ): Promise<string> {
   const id = randomUUID();
   const raw = Buffer.from(JSON.stringify({ typed, body }), "utf8");
-  await db
-    .insertInto("heldReport")
-    .values({
-      id,
-      unitId: null,
-      inspectionId: null,
-      kind: "unmatched_tag",
-      problem: `asked to tag out ${JSON.stringify(typed).slice(0, 120)}, which is no unit of the pool`,
-      raw,
-      rawHash: createHash("sha256").update(raw).digest("hex"),
-      sentBy: personId,
-      receivedAt: at,
-    })
-    .execute();
+  await db.transaction().execute((trx) =>
+    trx
+      .insertInto("heldReport")
+      .values({
+        id,
+        unitId: null,
+        inspectionId: null,
+        kind: "unmatched_tag",
+        problem: `asked to tag out ${JSON.stringify(typed).slice(0, 120)}, which is no unit of the pool`,
+        raw,
+        rawHash: createHash("sha256").update(raw).digest("hex"),
+        sentBy: personId,
+        receivedAt: at,
+      })
+      .execute(),
+  );
   return id;
 }

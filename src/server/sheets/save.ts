@@ -5,7 +5,7 @@ import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
 import { type FeatureId, featureIds } from "@/core/vocabulary/features";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
-import { canonical, sha256 } from "@/server/ledger/append";
+import { canonical, sha256 } from "@/server/ledger/chain";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { appendToAll } from "@/server/units/ledger-entries";
 
@@ -417,13 +417,17 @@ function withoutFeature(
 /** Takes back what waits for a second person. */
 export async function withdrawClaim(db: Db, claimId: string, at: Date): Promise<void> {
   const row = await db
-    .updateTable("sheetClaim")
-    .set({ withdrawnAt: at })
-    .where("id", "=", claimId)
-    .where("confirmedAt", "is", null)
-    .where("withdrawnAt", "is", null)
-    .returning("id")
-    .executeTakeFirst();
+    .transaction()
+    .execute((trx) =>
+      trx
+        .updateTable("sheetClaim")
+        .set({ withdrawnAt: at })
+        .where("id", "=", claimId)
+        .where("confirmedAt", "is", null)
+        .where("withdrawnAt", "is", null)
+        .returning("id")
+        .executeTakeFirst(),
+    );
   if (row === undefined)
     throw new Problem(404, "no-claim", "expected something that waits for a second person");
 }

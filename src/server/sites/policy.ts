@@ -1,7 +1,7 @@
 import { type Policy, policySchema } from "@/core/vocabulary/policy";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
-import { canonical, sha256 } from "@/server/ledger/append";
+import { canonical, sha256 } from "@/server/ledger/chain";
 import { noteHeads } from "@/server/ledger/heads";
 import { appendToAll } from "@/server/units/ledger-entries";
 

@@ -68,17 +68,19 @@ export async function setUnitFigure(
   }
   const weakens = unit.sheet === null ? [] : await softened(db, unitId, unit.sheet, wanted);
   if (weakens.length > 0) {
-    await db
-      .insertInto("figureClaim")
-      .values({
-        id: randomUUID(),
-        unitId,
-        ...wanted,
-        weakens: JSON.stringify(weakens),
-        enteredBy: personId,
-        enteredAt: at,
-      })
-      .execute();
+    await db.transaction().execute((trx) =>
+      trx
+        .insertInto("figureClaim")
+        .values({
+          id: randomUUID(),
+          unitId,
+          ...wanted,
+          weakens: JSON.stringify(weakens),
+          enteredBy: personId,
+          enteredAt: at,
+        })
+        .execute(),
+    );
     return { waiting: weakens };
   }
   await writeFigure(db, unitId, personId, wanted, at);

@@ -1,0 +1,142 @@
+import { sql } from "kysely";
+import { now } from "@/server/clock";
+import type { Db, Trx } from "@/server/database/database";
+import { bookedTables, evidenceAsBooked, rowsAsBooked } from "./booked";
+import { canonical, chainHash, sha256 } from "./chain";
+import type { Head } from "./heads";
+import { signHash } from "./key";
+import { schemaNow } from "./schema";
+
+/** A row as a book has it: its table, its key, and the digest of its content; null for one that was removed. */
+export type BookedRow = readonly [table: string, key: string, digest: string | null];
+
+/** A row that has changed, and the book it stands in; its content is null where it was removed. */
+export interface Changed {
+  readonly book: string;
+  readonly ofTable: string;
+  readonly key: string;
+  readonly content: unknown;
+}
+
+/** So many rows an entry holds at most. */
+const mostRows = 2000;
+
+export const digestOf = (table: string, key: string, content: unknown): string =>
+  sha256(canonical([table, key, content]));
+
+/** What the journal of heads calls a book: no unit's ledger has such a name. */
+export const bookName = (book: string): string => `book ${book}`;
+
+/**
+ * Writes what a transaction has changed into its books, as the last thing before it commits: each book's chain goes on by
+ * an entry. Gives the heads to note once it has committed.
+ */
+export async function writeBooks(trx: Trx): Promise<readonly Head[]> {
+  // What another transaction put there in this one's name is none of its own, as the row's own stamp says.
+  const { rows } = await sql<Changed & { readonly id: string }>`
+    DELETE FROM row_changed WHERE xact = pg_current_xact_id_if_assigned() AND xmin = pg_current_xact_id_if_assigned()::xid
+    RETURNING id, book, of_table, key, content`.execute(trx);
+  if (rows.length === 0) return [];
+  const byBook = new Map<string, Map<string, BookedRow>>();
+  for (const { book, ofTable, key, content } of [...rows].sort((a, b) => Number(a.id) - Number(b.id))) {
+    const inBook = byBook.get(book) ?? new Map<string, BookedRow>();
+    inBook.set(rowName(ofTable, key), [
+      ofTable,
+      key,
+      content === null ? null : digestOf(ofTable, key, content),
+    ]);
+    byBook.set(book, inBook);
+  }
+  const heads: Head[] = [];
+  // Always in this order: two transactions that write several books never wait for each other crosswise.
+  for (const book of [...byBook.keys()].sort())
+    heads.push(...(await write(trx, book, [...(byBook.get(book)?.values() ?? [])])));
+  return heads;
+}
+
+async function write(trx: Trx, book: string, rows: readonly BookedRow[]): Promise<readonly Head[]> {
+  await sql`SELECT pg_advisory_xact_lock(7115, hashtext(${book}))`.execute(trx);
+  const head = await trx
+    .selectFrom("bookEntry")
+    .select(["position", "hash"])
+    .where("book", "=", book)
+    .orderBy("position", "desc")
+    .limit(1)
+    .executeTakeFirst();
+  let position = head?.position ?? 0;
+  let previousHash = head?.hash ?? "";
+  const recordedAt = now().toISOString();
+  const entries = [];
+  for (let from = 0; from < rows.length; from += mostRows) {
+    position += 1;
+    const body = canonical({ book, position, recordedAt, rows: rows.slice(from, from + mostRows) });
+    const hash = chainHash(previousHash, body);
+    entries.push({ book, position, body, previousHash, hash, signature: signHash(hash), recordedAt });
+    previousHash = hash;
+  }
+  await trx.insertInto("bookEntry").values(entries).execute();
+  return entries.map((entry) => ({ unitId: bookName(book), position: entry.position, hash: entry.hash }));
+}
+
+function rowsOf(body: string): readonly BookedRow[] {
+  try {
+    return (JSON.parse(body) as { readonly rows: readonly BookedRow[] }).rows;
+  } catch {
+    return [];
+  }
+}
+
+/** What the books say last of each row, by its table and key; and which entry says so. */
+export interface Said {
+  readonly digest: string | null;
+  readonly book: string;
+  readonly position: number;
+}
+
+export const rowName = (table: string, key: string): string => `${table} ${key}`;
+
+/** Reads an entry's rows into what is said last; nothing of one that does not read any more. */
+export function readEntry(
+  said: Map<string, Said>,
+  { book, position, body }: { readonly book: string; readonly position: number; readonly body: string },
+): void {
+  const rows = rowsOf(body);
+  for (const [table, key, digest] of rows) said.set(rowName(table, key), { digest, book, position });
+}
+
+/**
+ * Writes every row that no book speaks of into its book, as it is found: once for a database from before there were
+ * books, and for one just filled by hand. A row a book speaks of already is left to `verify`.
+ */
+export async function bookAsFound(db: Db): Promise<void> {
+  await db.transaction().execute(async (trx) => {
+    await sql`DELETE FROM row_changed`.execute(trx);
+    const said = new Map<string, Said>();
+    for (const entry of await trx
+      .selectFrom("bookEntry")
+      .select(["book", "position", "body"])
+      .orderBy("position")
+      .execute())
+      readEntry(said, entry);
+    for (const rows of [...bookedTables.map(rowsAsBooked), evidenceAsBooked]) {
+      const found = await sql.raw<Changed>(rows).execute(trx);
+      const fresh = found.rows.filter((row) => !said.has(rowName(row.ofTable, row.key)));
+      await noteRows(trx, fresh);
+    }
+  });
+}
+
+async function noteRows(trx: Trx, rows: readonly Changed[]): Promise<void> {
+  for (let from = 0; from < rows.length; from += mostRows) {
+    const some = rows
+      .slice(from, from + mostRows)
+      .map(({ book, ofTable, key, content }) => ({ book, of_table: ofTable, key, content }));
+    await sql`INSERT INTO row_changed (book, of_table, key, content)
+      SELECT book, of_table, key, content FROM jsonb_to_recordset(${JSON.stringify(some)}::jsonb)
+        AS r (book text, of_table text, key text, content jsonb)`.execute(trx);
+  }
+}
+
+/** Writes the rules of the database itself into a book, as they are after its migrations. */
+export const bookSchema = (db: Db): Promise<void> =>
+  db.transaction().execute(async (trx) => noteRows(trx, [await schemaNow(trx)]));
