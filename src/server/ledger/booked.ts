@@ -1,3 +1,11 @@
+/** A row that has changed, and the book it stands in; its content is null where it was removed. */
+export interface Changed {
+  readonly book: string;
+  readonly ofTable: string;
+  readonly key: string;
+  readonly content: unknown;
+}
+
 /** A table whose every row stands in a book by its content. */
 export interface Booked {
   readonly table: string;

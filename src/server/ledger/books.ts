@@ -1,7 +1,7 @@
-import { sql } from "kysely";
+import { type Kysely, sql, type Transaction } from "kysely";
 import { now } from "@/server/clock";
-import type { Db, Trx } from "@/server/database/database";
-import { bookedTables, evidenceAsBooked, rowsAsBooked } from "./booked";
+import type { Database } from "@/server/database/tables";
+import { bookedTables, type Changed, evidenceAsBooked, rowsAsBooked } from "./booked";
 import { canonical, chainHash, sha256 } from "./chain";
 import type { Head } from "./heads";
 import { signHash } from "./key";
@@ -9,14 +9,6 @@ import { schemaNow } from "./schema";
 
 /** A row as a book has it: its table, its key, and the digest of its content; null for one that was removed. */
 export type BookedRow = readonly [table: string, key: string, digest: string | null];
-
-/** A row that has changed, and the book it stands in; its content is null where it was removed. */
-export interface Changed {
-  readonly book: string;
-  readonly ofTable: string;
-  readonly key: string;
-  readonly content: unknown;
-}
 
 /** So many rows an entry holds at most. */
 const mostRows = 2000;
@@ -31,7 +23,7 @@ export const bookName = (book: string): string => `book ${book}`;
  * Writes what a transaction has changed into its books, as the last thing before it commits: each book's chain goes on by
  * an entry. Gives the heads to note once it has committed.
  */
-export async function writeBooks(trx: Trx): Promise<readonly Head[]> {
+export async function writeBooks(trx: Transaction<Database>): Promise<readonly Head[]> {
   // What another transaction put there in this one's name is none of its own, as the row's own stamp says.
   const { rows } = await sql<Changed & { readonly id: string }>`
     DELETE FROM row_changed WHERE xact = pg_current_xact_id_if_assigned() AND xmin = pg_current_xact_id_if_assigned()::xid
@@ -54,7 +46,11 @@ export async function writeBooks(trx: Trx): Promise<readonly Head[]> {
   return heads;
 }
 
-async function write(trx: Trx, book: string, rows: readonly BookedRow[]): Promise<readonly Head[]> {
+async function write(
+  trx: Transaction<Database>,
+  book: string,
+  rows: readonly BookedRow[],
+): Promise<readonly Head[]> {
   await sql`SELECT pg_advisory_xact_lock(7115, hashtext(${book}))`.execute(trx);
   const head = await trx
     .selectFrom("bookEntry")
@@ -108,7 +104,7 @@ export function readEntry(
  * Writes every row that no book speaks of into its book, as it is found: once for a database from before there were
  * books, and for one just filled by hand. A row a book speaks of already is left to `verify`.
  */
-export async function bookAsFound(db: Db): Promise<void> {
+export async function bookAsFound(db: Kysely<Database>): Promise<void> {
   await db.transaction().execute(async (trx) => {
     await sql`DELETE FROM row_changed`.execute(trx);
     const said = new Map<string, Said>();
@@ -126,7 +122,7 @@ export async function bookAsFound(db: Db): Promise<void> {
   });
 }
 
-async function noteRows(trx: Trx, rows: readonly Changed[]): Promise<void> {
+async function noteRows(trx: Transaction<Database>, rows: readonly Changed[]): Promise<void> {
   for (let from = 0; from < rows.length; from += mostRows) {
     const some = rows
       .slice(from, from + mostRows)
@@ -138,5 +134,5 @@ async function noteRows(trx: Trx, rows: readonly Changed[]): Promise<void> {
 }
 
 /** Writes the rules of the database itself into a book, as they are after its migrations. */
-export const bookSchema = (db: Db): Promise<void> =>
+export const bookSchema = (db: Kysely<Database>): Promise<void> =>
   db.transaction().execute(async (trx) => noteRows(trx, [await schemaNow(trx)]));

@@ -1,6 +1,6 @@
 import { type Kysely, sql } from "kysely";
 import type { Database } from "@/server/database/tables";
-import type { Changed } from "./books";
+import type { Changed } from "./booked";
 
 /** The row of a book that has the rules of the database itself: no table holds it. */
 export const schemaRow = { book: "floor", ofTable: "schema", key: "all" } as const;
