@@ -33,7 +33,7 @@ const env = {
 const made = await during("Making the yard", () => cli("prepare-demo", [], env));
 if (made.code !== 0) giveUp(tail(made.out));
 await ensureBuild();
-const server = await startServer({ port: await freePort(), databaseUrl: env.DATABASE_URL, env });
+const server = await startServer({ port: await freePort(), databaseUrl: cluster.appUrl("postgres"), env });
 const result = await run(
   process.execPath,
   ["--import", "tsx", of === "walk" ? join("bench", "walk", "walk.ts") : join("bench", "foundation.ts")],

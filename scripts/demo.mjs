@@ -60,7 +60,7 @@ await ensureBuild();
 // Time never goes back behind what is recorded: used yesterday, the demo goes on the morning after.
 const clock = /^Clock: (\S+)$/m.exec(prepared.out)?.[1];
 const serverEnv = { ROOK_STEP_KEYS: keys, ...(clock === undefined ? {} : { ROOK_STEP_DEMO_NOW: clock }) };
-server = await startServer({ port, databaseUrl: env.DATABASE_URL, env: serverEnv });
+server = await startServer({ port, databaseUrl: cluster.appUrl("postgres"), env: serverEnv });
 say(`\nRook Step answers at ${server.url}\n\n${prepared.out.trim()}\n\nCtrl-C stops it.`);
 void keepDatabase();
 await server.ended;

@@ -18,7 +18,13 @@ const next = spawn(
   [join("node_modules", "next", "dist", "bin", "next"), "dev", "-H", "127.0.0.1", "-p", "4711"],
   {
     stdio: "inherit",
-    env: { ...process.env, ...env, ROOK_STEP_DIST: ".next-dev", ROOK_STEP_URL: "http://127.0.0.1:4711" },
+    env: {
+      ...process.env,
+      ...env,
+      DATABASE_URL: cluster.appUrl("postgres"),
+      ROOK_STEP_DIST: ".next-dev",
+      ROOK_STEP_URL: "http://127.0.0.1:4711",
+    },
   },
 );
 process.on("SIGINT", () => next.kill("SIGINT"));

@@ -22,7 +22,7 @@ const env = {
 const made = await during("Making the yard", () => cli("prepare-demo", [], env));
 if (made.code !== 0) giveUp(tail(made.out));
 await ensureBuild();
-const server = await startServer({ port: await freePort(), databaseUrl: env.DATABASE_URL, env });
+const server = await startServer({ port: await freePort(), databaseUrl: cluster.appUrl("postgres"), env });
 const taken = await during("Taking the pictures", () =>
   run(process.execPath, [join("node_modules", "@playwright", "test", "cli.js"), "test", "--reporter=line"], {
     env: { E2E_URL: server.url, PICTURES: "1" },

@@ -27,7 +27,7 @@ const made = await during("Making the yard", () => cli("prepare-demo", [], env))
 if (made.code !== 0) giveUp(`the yard could not be made.\n${tail(made.out, 12)}`);
 await ensureBuild();
 const port = await freePort();
-const start = () => startServer({ port, databaseUrl: cluster.url("postgres"), env });
+const start = () => startServer({ port, databaseUrl: cluster.appUrl("postgres"), env });
 let server = await start();
 
 const worker = join(".next", "service-worker.js");

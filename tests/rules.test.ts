@@ -350,6 +350,7 @@ describe("migrations", () => {
       "011-as-it-came",
       "012-door",
       "013-books",
+      "014-owner-writes",
     ]);
   });
 });

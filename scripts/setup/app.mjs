@@ -61,9 +61,10 @@ export async function startServer({ port, databaseUrl, env = {}, log }) {
         ...process.env,
         NODE_ENV: "production",
         NEXT_TELEMETRY_DISABLED: "1",
-        DATABASE_URL: databaseUrl,
         ROOK_STEP_URL: url,
         ...env,
+        // The app is no owner of its database, whatever prepared it was.
+        DATABASE_URL: databaseUrl,
       },
       stdio: ["ignore", "pipe", "pipe"],
       detached: true,

@@ -23,7 +23,7 @@ export async function browserTests(cluster, work) {
     servers.push(
       await startServer({
         port: await freePort(),
-        databaseUrl: own.DATABASE_URL,
+        databaseUrl: cluster.appUrl(own.DATABASE_URL.split("/").at(-1)),
         env: { ...env, ...own },
       }),
     );

@@ -16,7 +16,8 @@ export async function crashCheck(work) {
   const databaseUrl = () => cluster.url("postgres");
   const made = await cli("prepare-demo", [], { ...env, DATABASE_URL: databaseUrl() });
   if (made.code !== 0) return { problems: [tail(made.out, 6)], words: "" };
-  const start = async () => startServer({ port: await freePort(), databaseUrl: databaseUrl(), env });
+  const start = async () =>
+    startServer({ port: await freePort(), databaseUrl: cluster.appUrl("postgres"), env });
 
   const acknowledged = new Map();
   const problems = [];

@@ -30,7 +30,7 @@ export async function strangers(work, { count, seed }) {
     const port = await freePort();
     server = await startServer({
       port,
-      databaseUrl: cluster.url("postgres"),
+      databaseUrl: cluster.appUrl("postgres"),
       env,
       log: (data) => {
         log = `${log}${data}`.slice(-200_000);

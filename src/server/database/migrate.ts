@@ -8,6 +8,7 @@ import { bookAsFound, bookSchema } from "@/server/ledger/books";
 import { noteHeads } from "@/server/ledger/heads";
 import { appendToAll } from "@/server/units/ledger-entries";
 import type { Db, Trx } from "./database";
+import { grantRoles } from "./grants";
 import * as foundation from "./migrations/001-foundation";
 import * as sheets from "./migrations/002-sheets";
 import * as plan from "./migrations/003-plan";
@@ -21,6 +22,7 @@ import * as whereOnIt from "./migrations/010-where-on-it";
 import * as asItCame from "./migrations/011-as-it-came";
 import * as door from "./migrations/012-door";
 import * as books from "./migrations/013-books";
+import * as ownerWrites from "./migrations/014-owner-writes";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -37,6 +39,7 @@ const provider: MigrationProvider = {
     "011-as-it-came": asItCame as unknown as Migration,
     "012-door": door as unknown as Migration,
     "013-books": books as unknown as Migration,
+    "014-owner-writes": ownerWrites as unknown as Migration,
   }),
 };
 
@@ -48,6 +51,7 @@ export async function migrate(db: Db): Promise<readonly string[]> {
   if (error) throw error;
   if (results?.some((r) => r.migrationName === "013-books")) await bookAsFound(db);
   if ((results ?? []).length > 0) await bookSchema(db);
+  await grantRoles(db);
   await db.transaction().execute(copyFloor);
   await sayCatalogue(db);
   return (results ?? []).map((r) => r.migrationName);

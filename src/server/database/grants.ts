@@ -1,0 +1,99 @@
+import { type Kysely, sql } from "kysely";
+import type { Database } from "./tables";
+
+/** What the app may do with a table besides reading it. Nothing here is ever truncated, and no rule is changed by it. */
+type Grant = "insert" | "update" | "delete" | `update (${string})`;
+
+/**
+ * The app's role, table by table. Records are added and read; only what is none is changed or removed. What follows from a
+ * record (evidence that ended, an examination's next date, what a transaction changed) functions of the owner write.
+ */
+export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
+  inspection: ["insert"],
+  inspection_person: ["insert"],
+  // Events leave the table for the ledger once they are signed for.
+  inspection_event: ["insert", "delete"],
+  finding: ["insert"],
+  finding_repair: ["insert"],
+  matter_gone: ["insert"],
+  tag: ["insert"],
+  tag_step: ["insert"],
+  retest_tag: ["insert"],
+  seal: ["insert"],
+  ledger_entry: ["insert"],
+  sealed_text: ["insert"],
+  book_entry: ["insert"],
+  row_changed: ["delete"],
+  check_evidence: ["insert", "delete"],
+  check_minutes: ["insert", "update"],
+  held_report: ["insert"],
+  report_look: ["insert"],
+  examination: ["insert"],
+  unit_event: ["insert"],
+  unit_figure: ["insert"],
+  figure_claim: ["insert", "update (confirmed_by, confirmed_at, withdrawn_at)"],
+  unit: ["update (sheet_version_id)"],
+  site: ["update (policy)"],
+  sheet: ["insert", "update (name)"],
+  sheet_version: ["insert"],
+  sheet_claim: ["insert", "update (confirmed_by, confirmed_at, withdrawn_at)"],
+  picture: ["insert", "update"],
+  device_key: ["insert"],
+  device_revocation: ["insert"],
+  quarantine: ["insert", "update (decided_by, decided_at, taken)"],
+  api_key: ["insert", "update (revoked_at, last_used_at)"],
+  wrong_try: ["insert", "update", "delete"],
+  session_use: ["insert", "update", "delete"],
+  auth_session: ["insert", "update", "delete"],
+  auth_verification: ["insert", "update", "delete"],
+  // Read only: who there is and what they may do, the rules of the floor, what the pool needs.
+  person: [],
+  person_role: [],
+  authorisation: [],
+  auth_user: [],
+  auth_account: [],
+  shift_need: [],
+  floor_rule: [],
+  floor_asked: [],
+  catalogue_seen: [],
+};
+
+/** What a reader of reports may not see: how anybody signs in. */
+const secrets = [
+  "auth_user",
+  "auth_account",
+  "auth_session",
+  "auth_verification",
+  "session_use",
+  "api_key",
+  "wrong_try",
+];
+
+const made = (role: string): string => `
+DO $$ BEGIN CREATE ROLE ${role} NOLOGIN; EXCEPTION WHEN duplicate_object OR unique_violation THEN NULL; END $$;`;
+
+/**
+ * Gives the app's role (`rook_app`) and the reader's (`rook_reader`) what is theirs in this database, and nothing else. The
+ * owner, who runs the migrations, gives them a login: the app is started as `rook_app`.
+ */
+export async function grantRoles(db: Kysely<Database>): Promise<void> {
+  const all = Object.keys(appGrants);
+  const grants = Object.entries(appGrants).flatMap(([table, rights]) =>
+    rights.map((right) => `GRANT ${right} ON ${table} TO rook_app;`),
+  );
+  const readable = all.filter((table) => !secrets.includes(table));
+  await sql
+    .raw(
+      `${made("rook_app")}${made("rook_reader")}
+DO $$ BEGIN EXECUTE format('REVOKE TEMPORARY, CREATE ON DATABASE %I FROM PUBLIC', current_database()); END $$;
+REVOKE CREATE ON SCHEMA public FROM PUBLIC;
+REVOKE ALL ON ALL TABLES IN SCHEMA public FROM rook_app, rook_reader;
+GRANT USAGE ON SCHEMA public TO rook_app, rook_reader;
+GRANT SELECT ON ALL TABLES IN SCHEMA public TO rook_app;
+REVOKE ALL ON kysely_migration, kysely_migration_lock FROM rook_app;
+GRANT SELECT ON ${readable.join(", ")} TO rook_reader;
+GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO rook_app;
+${grants.join("\n")}`,
+    )
+    .execute(db);
+}
