@@ -1,10 +1,10 @@
 import { readFileSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
 import { sql } from "kysely";
 import { beforeAll, describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
 import { chainHash } from "@/server/ledger/chain";
+import { fileOf } from "@/server/ledger/heads";
 import { verifyLedgers } from "@/server/ledger/verify";
 import { addUnit, at, begin, tagOut, yardForFile } from "./database";
 
@@ -93,7 +93,7 @@ describe("verify", () => {
   });
 
   it("finds one rebuilt even with the key, by the journal of heads, and survives a journal cut by a crash", async () => {
-    const journal = join(process.env["ROOK_STEP_KEYS"] ?? "", "ledger-heads.jsonl");
+    const journal = fileOf(unitId);
     const text = readFileSync(journal, "utf8");
     const last = (
       await yard.db

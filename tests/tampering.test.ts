@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
-import { readFileSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
 import { sql } from "kysely";
 import { beforeAll, describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
@@ -9,6 +9,7 @@ import { walkAndSign } from "@/server/demo/walk";
 import { startRetest } from "@/server/inspections/start";
 import { bookedTables } from "@/server/ledger/booked";
 import { bookAsFound, bookSchema } from "@/server/ledger/books";
+import { fileOf, headsOf, headsWaiting, noteHeads } from "@/server/ledger/heads";
 import { verifyLedgers } from "@/server/ledger/verify";
 import { verifyBooks } from "@/server/ledger/verify-books";
 import { tagDetail } from "@/server/tags/read";
@@ -347,16 +348,39 @@ describe("verify, of somebody who owns the database", () => {
   });
 
   it("names a whole database put back to an earlier day, by the heads noted since", async () => {
-    const journal = join(process.env["ROOK_STEP_KEYS"] ?? "", "ledger-heads.jsonl");
-    const text = readFileSync(journal, "utf8");
-    const later = { unitId: other, position: 99, hash: "f".repeat(64) };
-    writeFileSync(
-      journal,
-      `${text}${JSON.stringify(later)}\n${JSON.stringify({ ...later, unitId: "book people" })}\n`,
-    );
+    const later = [other, "book people"].map((unitId) => ({ unitId, position: 99, hash: "f".repeat(64) }));
+    const before = later.map(({ unitId }) => readFileSync(fileOf(unitId), "utf8"));
+    noteHeads(later);
     const said = await everyBreak(yard.db);
-    writeFileSync(journal, text);
+    for (const [i, { unitId }] of later.entries()) writeFileSync(fileOf(unitId), before[i] ?? "");
     expect(said.filter((one) => one.startsWith("cut_short"))).toHaveLength(2);
+  });
+});
+
+describe("the journal of heads", () => {
+  it("that cannot be written fails nothing that is committed, says so, and is written when it can be", async () => {
+    const folder = dirname(dirname(fileOf(other)));
+    renameSync(folder, `${folder}.away`);
+    writeFileSync(folder, "no folder");
+    await tagOut(yard, "T-2", yard.people.operator, 650, { reason: "leak" });
+    expect(headsWaiting()).toBeGreaterThan(1);
+    rmSync(folder);
+    renameSync(`${folder}.away`, folder);
+    await tagOut(yard, "T-2", yard.people.operator, 651, { reason: "leak" });
+    expect(headsWaiting()).toBe(0);
+    const positions = headsOf(other).map(({ position }) => position);
+    expect(positions).toEqual(positions.map((_, i) => i + 1));
+    expect(await everyBreak(yard.db)).toEqual([]);
+  });
+
+  it("of an earlier version, one file for all, is sorted into one for each chain", () => {
+    const { unitId } = { unitId: randomUUID() };
+    const head = (position: number) => ({ unitId, position, hash: `${position}`.repeat(64) });
+    const earlier = join(process.env["ROOK_STEP_KEYS"] ?? "", "ledger-heads.jsonl");
+    writeFileSync(earlier, `${[1, 2].map((n) => JSON.stringify(head(n))).join("\n")}\n{"unitId":"cut`);
+    expect(headsOf(unitId)).toEqual([head(1), head(2)]);
+    noteHeads([head(3)]);
+    expect(headsOf(unitId)).toEqual([head(1), head(2), head(3)]);
   });
 });
 

@@ -10,6 +10,10 @@ import type { Database } from "./tables";
 export type Db = Kysely<Database>;
 export type Trx = Transaction<Database>;
 
+/** Books are kept, and nobody waits for ever: for a statement, for a lock, or for a transaction somebody has left open. */
+const appSettings =
+  " -c rook.books=on -c statement_timeout=20000 -c lock_timeout=10000 -c idle_in_transaction_session_timeout=30000";
+
 /** What a transaction changed is in the books when it commits, whatever it was for. */
 class BookedDatabase extends Kysely<Database> {
   override transaction(): TransactionBuilder<Database> {
@@ -40,7 +44,7 @@ export function openDatabase(url: string, poolSize = 10, waitMs = 3000, strict =
     connectionTimeoutMillis: waitMs,
     Client: NamedClient,
     // A time stands in the books as UTC has it.
-    options: `-c plan_cache_mode=force_generic_plan -c timezone=UTC${strict ? " -c rook.books=on" : ""}`,
+    options: `-c plan_cache_mode=force_generic_plan -c timezone=UTC${strict ? appSettings : ""}`,
   });
   // A connection lost while idle must not take the server down; the next query says what is wrong.
   pool.on("error", (error) => log.warn({ error: error.message }, "a database connection was lost"));

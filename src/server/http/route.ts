@@ -95,6 +95,13 @@ function knownTo(code: string, error: unknown): Problem | undefined {
       "database-away",
       "the database does not answer; what you entered stays on this device and is sent when it is back",
     );
+  // Too long a wait, a disk that is full, two that waited for each other: nothing was taken, and it may go the next time.
+  if (/^(53|58|40001$|40P01$|55P03$|57014$)/.test(code))
+    return new Problem(
+      503,
+      "busy",
+      "the database could not take it now; what you entered stays on this device and is sent again",
+    );
   // What the database cannot read is what came: a text with a zero in it, an id that is none, a figure out of range.
   if (/^(22|54000$)/.test(code))
     return new Problem(

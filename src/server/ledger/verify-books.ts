@@ -3,7 +3,7 @@ import type { Db } from "@/server/database/database";
 import { bookedTables, evidenceAsBooked, rowsAsBooked } from "./booked";
 import { bookName, digestOf, readEntry, rowName, type Said } from "./books";
 import { chainHash } from "./chain";
-import { type Head, notedHeads } from "./heads";
+import { type Head, headsOf, notedNames } from "./heads";
 import { signatureHolds } from "./key";
 import { schemaNow } from "./schema";
 
@@ -42,16 +42,16 @@ export interface BooksVerified {
  * worked out of the tables: what ended evidence, and what the views of standing tags and reports show.
  */
 export async function verifyBooks(db: Db): Promise<BooksVerified> {
-  const noted = notedHeads();
+  const noted = notedNames();
   const breaks: BookBreak[] = [];
   const said = new Map<string, Said>();
   const entries = await db.selectFrom("bookEntry").selectAll().orderBy("book").orderBy("position").execute();
   const byBook = new Map<string, (typeof entries)[number][]>();
   for (const entry of entries) byBook.set(entry.book, [...(byBook.get(entry.book) ?? []), entry]);
-  const names = new Set([...byBook.keys(), ...[...noted.keys()].flatMap(bookOf)]);
+  const names = new Set([...byBook.keys(), ...noted.flatMap(bookOf)]);
   for (const book of names) {
     const inBook = byBook.get(book) ?? [];
-    const broken = chainBreak(book, inBook, noted.get(bookName(book)) ?? []);
+    const broken = chainBreak(book, inBook, headsOf(bookName(book)));
     if (broken !== undefined) breaks.push(broken);
     for (const entry of inBook) readEntry(said, entry);
   }
@@ -217,12 +217,12 @@ async function viewsDiffer(db: Db): Promise<readonly BookBreak[]> {
 }
 
 /** Units that have a ledger, here or in the journal of heads, and are in the pool no more. */
-async function unitsGone(db: Db, noted: ReadonlyMap<string, readonly Head[]>): Promise<readonly BookBreak[]> {
+async function unitsGone(db: Db, noted: readonly string[]): Promise<readonly BookBreak[]> {
   const here = new Set((await db.selectFrom("unit").select("id").execute()).map(({ id }) => id));
   const spoken = await db.selectFrom("ledgerEntry").select("unitId").distinct().execute();
   const known = new Set([
     ...spoken.map(({ unitId }) => unitId),
-    ...[...noted.keys()].filter((name) => bookOf(name).length === 0),
+    ...noted.filter((name) => bookOf(name).length === 0),
   ]);
   return [...known]
     .filter((id) => !here.has(id))

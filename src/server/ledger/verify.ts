@@ -1,7 +1,7 @@
 import type { Touches } from "@/core/evidence/touches";
 import type { Db } from "@/server/database/database";
 import { canonical, chainHash } from "./chain";
-import { notedHeads } from "./heads";
+import { headsOf } from "./heads";
 import { signatureHolds } from "./key";
 import { falselySigned } from "./signed-entries";
 import { alteredTexts } from "./texts";
@@ -59,7 +59,6 @@ export const chainColumns = [
  */
 export async function verifyLedgers(db: Db): Promise<Verification> {
   const units = await db.selectFrom("unit").select(["id", "plate"]).orderBy("plate").execute();
-  const noted = notedHeads();
   const breaks: LedgerBreak[] = [];
   let entries = 0;
   for (const unit of units) {
@@ -71,7 +70,7 @@ export async function verifyLedgers(db: Db): Promise<Verification> {
       .execute();
     entries += rows.length;
     const found =
-      firstBreak(rows, noted.get(unit.id) ?? []) ??
+      firstBreak(rows, headsOf(unit.id)) ??
       (await missingFromLedger(db, unit.id, rows)) ??
       (await alteredText(db, unit.id, rows)) ??
       (await notByItsPerson(db, unit.plate, rows));

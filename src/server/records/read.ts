@@ -2,7 +2,7 @@ import type { SealedDocument } from "@/core/decision/sealed";
 import { sharesOf } from "@/core/record/shares";
 import type { Db } from "@/server/database/database";
 import { peopleOn } from "@/server/inspections/walk-data";
-import { notedHeads } from "@/server/ledger/heads";
+import { headsOf } from "@/server/ledger/heads";
 import { sealSigner } from "@/server/ledger/signed-entries";
 import { together } from "@/server/ledger/texts";
 import { chainColumns, firstBreak } from "@/server/ledger/verify";
@@ -62,5 +62,5 @@ export async function verifyEntry(db: Db, hash: string) {
     .where("unitId", "=", entry.unitId)
     .orderBy("position")
     .execute();
-  return { ...entry, count: rows.length, broken: firstBreak(rows, notedHeads().get(entry.unitId) ?? []) };
+  return { ...entry, count: rows.length, broken: firstBreak(rows, headsOf(entry.unitId)) };
 }
