@@ -117,6 +117,7 @@ const asked: readonly Asked[] = [
     body: () => ({ taken: true }),
     who: ["owner"],
   },
+  { route: "witness", method: "POST", body: () => ({ words: [] }), who: "anyone with a name" },
   { route: "keys", method: "POST", who: ["owner"] },
   { route: "keys/[id]", method: "DELETE", params: id("key"), who: ["owner"] },
   { route: "live", method: "GET", who: "anyone with a name" },

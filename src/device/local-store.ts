@@ -1,6 +1,6 @@
 import Dexie, { type EntityTable, type Table } from "dexie";
 import type { DeviceSignature } from "@/contract/signed";
-import type { BegunElsewhere, Prepared } from "@/contract/start";
+import type { BegunElsewhere, Prepared, StartWord } from "@/contract/start";
 import type { WalkData } from "@/contract/walk";
 import type { Signature } from "@/core/decision/sealed";
 import type { InspectionEvent } from "@/core/record/events";
@@ -126,6 +126,12 @@ export interface KeyInUse {
   readonly key: CryptoKey;
 }
 
+/** The farthest head of a unit's ledger this device was ever told of, in the server's own word. */
+export interface SeenHead {
+  readonly unitId: string;
+  readonly word: StartWord;
+}
+
 class LocalStore extends Dexie {
   declare events: EntityTable<KeptEvent, "id">;
   declare tags: EntityTable<KeptTag, "id">;
@@ -135,6 +141,7 @@ class LocalStore extends Dexie {
   declare prepared: Table<PreparedUnit, [personId: string, unitId: string]>;
   declare starts: EntityTable<KeptStart, "id">;
   declare keysInUse: EntityTable<KeyInUse, "personId">;
+  declare seenHeads: EntityTable<SeenHead, "unitId">;
   declare pictures: Table<KeptPicture, [inspectionId: string, hash: string]>;
 
   constructor() {
@@ -169,6 +176,7 @@ class LocalStore extends Dexie {
       .upgrade(async (change) => {
         await change.table("keptWalks").bulkPut(await change.table("walks").toArray());
       });
+    this.version(8).stores({ seenHeads: "unitId" });
   }
 }
 

@@ -1,6 +1,6 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { PreparedAnswer } from "@/contract/start";
+import type { PreparedAnswer, StartWord } from "@/contract/start";
 import { emptyLocalStorage } from "../../tests/memory";
 import { openWalk } from "./kept-walks";
 import { type KeptEvent, localStore } from "./local-store";
@@ -19,10 +19,13 @@ const prepared = (personId: string): PreparedAnswer =>
         scope: { kind: "full" },
         facts: { clearsBeforeMs: atMs + 3_600_000, operatorAuthorised: plate === "LM-05" },
       },
-      word: { unitId: plate, personId, position: 7, headHash: "", atMs, signature: "s" },
+      word: { unitId: plate, personId, position, headHash: "", atMs, signature: "s" },
     })),
   }) as unknown as PreparedAnswer;
 
+let position = 7;
+/** What the server was last asked after. */
+let told: readonly StartWord[];
 let calls: string[];
 let signal: boolean;
 let status: number;
@@ -30,16 +33,19 @@ let status: number;
 beforeEach(async () => {
   emptyLocalStorage();
   [calls, signal, status] = [[], true, 200];
+  [position, told] = [7, []];
   vi.stubGlobal("fetch", async (path: string, how: RequestInit) => {
     calls.push(path.replace("/api/", ""));
     if (!signal) throw new TypeError("no network");
     if (path === "/api/prepared") return Response.json(prepared(here));
+    if (path === "/api/witness") told = JSON.parse(String(how.body)).words;
     if (status !== 200) return Response.json({ detail: "no" }, { status });
     if (path === "/api/inspections") return Response.json({ id: JSON.parse(String(how.body)).id });
     return Response.json({ results: [{ index: 0, status: "accepted" }], tagsRaised: [], head: {} });
   });
-  const { keptWalks, starts, prepared: units, events, pictures, signatures, tags } = localStore();
-  for (const table of [keptWalks, starts, units, events, pictures, signatures, tags]) await table.clear();
+  const { keptWalks, starts, prepared: units, events, pictures, signatures, tags, seenHeads } = localStore();
+  for (const table of [keptWalks, starts, units, events, pictures, signatures, tags, seenHeads])
+    await table.clear();
 });
 afterEach(() => vi.unstubAllGlobals());
 
@@ -72,7 +78,7 @@ describe("beginning an inspection without a signal", () => {
     arrives("p-1");
     await prepare(atMs);
     await prepare(atMs + 60_000);
-    expect(calls).toEqual(["prepared"]);
+    expect(calls).toEqual(["prepared", "witness"]);
     arrives("p-2");
     await prepare(atMs);
     expect(await preparedUnits("p-1")).toHaveLength(2);
@@ -82,6 +88,17 @@ describe("beginning an inspection without a signal", () => {
     await prepare(atMs + 600_000);
     expect(calls).toEqual(["prepared", "prepared"]);
     expect(await preparedUnits("p-1")).toHaveLength(2);
+  });
+
+  it("asks after the farthest head it was ever told of, whatever the server says later", async () => {
+    arrives("p-1");
+    await prepare(atMs);
+    expect(told.map((word) => word.position)).toEqual([7, 7]);
+    position = 9;
+    await prepare(atMs + 600_000);
+    position = 4;
+    await prepare(atMs + 1_200_000);
+    expect(told.map((word) => word.position)).toEqual([9, 9]);
   });
 
   it("is told before its events, and they wait where the server does not take it", async () => {

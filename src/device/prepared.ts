@@ -5,6 +5,7 @@ import { signerOf } from "./keys";
 import { localStore, type PreparedUnit } from "./local-store";
 import { present } from "./present";
 import { type Answer, getJson, sendJson } from "./send-json";
+import { askAfterHeads, rememberWords } from "./witness";
 
 /** How old what is prepared may be before it is read anew, where there is a signal. */
 const freshMs = 5 * 60_000;
@@ -28,6 +29,8 @@ export async function prepare(nowMs = Date.now()): Promise<void> {
     await prepared.where({ personId: here.personId }).delete();
     await prepared.bulkAdd(rows);
   });
+  await rememberWords(rows.map(({ word }) => word));
+  await askAfterHeads();
 }
 
 /** The units a person can begin here without a signal: what they are trained on first, and of that their own. */

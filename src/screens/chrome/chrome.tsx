@@ -12,6 +12,8 @@ export interface ChromeData {
   readonly tagged: number;
   /** Requests to tag out whose unit nobody knows yet. */
   readonly unmatched: readonly string[];
+  /** Units whose ledgers lack what a tablet was told of. */
+  readonly lost: readonly string[];
   readonly display: DisplayChoice;
   readonly demoClock?: string;
   /** When the page was read, by the server's clock. */
@@ -75,6 +77,14 @@ export function Chrome({
           </Link>
         </div>
       ))}
+      {data.lost.length === 0 ? null : (
+        <div role="alert" className="border-b-2 border-tag bg-tag2">
+          <div className="hatched h-3.5" aria-hidden="true" />
+          <p className="px-3 py-2.5 font-bold text-tag md:px-5">
+            {t("nav.lost", { units: data.lost.join(", ") })}
+          </p>
+        </div>
+      )}
       <main className="flex-1">{children}</main>
     </div>
   );

@@ -48,6 +48,7 @@ export function VerifyView({ entry }: { entry: VerifiedEntry | undefined }) {
         <dt className="text-ink2">{t("verify.hash")}</dt>
         <dd className="break-all">{entry.hash}</dd>
       </dl>
+      <p className="mt-6 border-l-[3px] border-ink3 pl-3 text-ink2">{t("verify.cannot")}</p>
     </main>
   );
 }

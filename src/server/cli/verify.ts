@@ -1,6 +1,7 @@
 import { database } from "@/server/database/database";
 import { verifyLedgers } from "@/server/ledger/verify";
 import { verifyBooks } from "@/server/ledger/verify-books";
+import { lostEntries } from "@/server/ledger/witness";
 
 const { units, entries, breaks } = await verifyLedgers(database());
 for (const found of breaks) {
@@ -23,5 +24,8 @@ console.log(
     ? `${rows} rows stand in ${books} books of ${bookEntries} entries, each as its book says.`
     : `${inBooks.length} things in the books do not hold. Keep the database as it is and compare with a backup.`,
 );
+const lost = lostEntries();
+for (const { plate, position, at } of lost)
+  console.log(`${plate}: a tablet was told of entry ${position}, and at ${at} it was not there as it was`);
 await database().destroy();
-process.exit(breaks.length + inBooks.length === 0 ? 0 : 1);
+process.exit(breaks.length + inBooks.length + lost.length === 0 ? 0 : 1);

@@ -3,6 +3,7 @@ import { notFound, redirect } from "next/navigation";
 import { clockIsSet, now } from "@/server/clock";
 import { database } from "@/server/database/database";
 import { displayChoice } from "@/server/http/display";
+import { lostPlates } from "@/server/ledger/witness";
 import { mayAt, type SignedIn, whoIs } from "@/server/people/session";
 
 export interface PageCall {
@@ -66,6 +67,7 @@ export async function chromeData(call: PageCall) {
   return {
     person: call.person.name,
     ...(await ofSite()),
+    lost: lostPlates(),
     display: await displayChoice(),
     nowMs: call.at.getTime(),
     offsetMin: call.offsetMin,

@@ -12,9 +12,12 @@ export async function startWord(db: Db, unitId: string, personId: string, at: Da
   return { ...word, signature: signHash(hashOf(word)) };
 }
 
+/** Whether a word is one of this server's own. */
+export const isOurWord = (word: StartWord): boolean => signatureHolds(hashOf(word), word.signature);
+
 /** Whether a word is this server's and the unit's ledger still holds what it names. */
 export async function wordHolds(trx: Trx, word: StartWord): Promise<boolean> {
-  if (!signatureHolds(hashOf(word), word.signature)) return false;
+  if (!isOurWord(word)) return false;
   if (word.position === 0) return true;
   const entry = await trx
     .selectFrom("ledgerEntry")

@@ -1,0 +1,10 @@
+import { type WitnessAnswer, witnessSchema } from "@/contract/witness";
+import { database } from "@/server/database/database";
+import { bodyOf, route } from "@/server/http/route";
+import { bearWitness } from "@/server/ledger/witness";
+
+/** Whoever is signed in brings what their tablet was told; it is the server's signature on it that counts. */
+export const POST = route(
+  async ({ request, at }): Promise<WitnessAnswer> =>
+    bearWitness(database(), (await bodyOf(request, witnessSchema)).words, at),
+);
