@@ -117,4 +117,16 @@ describe("verify", () => {
     );
     expect((await verifyLedgers(db)).breaks).toMatchObject([{ plate: "L-2", what: "not_in_ledger" }]);
   });
+
+  it("is in order of time too, whatever a clock that is set back says", async () => {
+    const plate = "L-0";
+    await addUnit(yard.db, plate, slabScissorSheet);
+    await tagOut(yard, plate, yard.people.operator, 40);
+    await tagOut(yard, plate, yard.people.operator, 10, { reason: "leak" });
+    const { rows } = await sql<{
+      ms: number;
+    }>`SELECT extract(epoch FROM l.recorded_at)::float8 * 1000 AS ms FROM ledger_entry l
+      JOIN unit u ON u.id = l.unit_id WHERE u.plate = ${plate} ORDER BY l.position`.execute(yard.db);
+    expect(rows.map(({ ms }) => ms)).toEqual([at(40).getTime(), at(40).getTime()]);
+  });
 });

@@ -198,7 +198,8 @@ const ids = [
 /** Those that read as an address at all. */
 const readable = ids.filter((id) => {
   try {
-    return !/[\u0000-\u001f\\]/.test(decodeURIComponent(id())) && id().length < 2000;
+    const plain = decodeURIComponent(id());
+    return id().length < 2000 && ![...plain].some((sign) => sign < " " || sign === "\\");
   } catch {
     return false;
   }

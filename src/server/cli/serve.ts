@@ -1,7 +1,9 @@
 import { sql } from "kysely";
 import next from "next";
+import { clockIsSet } from "@/server/clock";
 import { databaseUrl, overTls } from "@/server/config";
 import { openDatabase } from "@/server/database/database";
+import { isDemo } from "@/server/demo/mark";
 import { openDoor } from "@/server/door/door";
 import { log } from "@/server/log";
 
@@ -10,10 +12,12 @@ if (!Number.isInteger(port) || port < 1 || port > 65_535)
   throw new Error(`expected a port from 1 to 65535, got ${process.argv[2] ?? "none"}`);
 const hostname = process.argv[3] ?? "127.0.0.1";
 
+const asks = openDatabase(databaseUrl(), 1, 1500);
+await refuseSetClock();
+
 const nextApp = next({ dev: false, hostname, port });
 await nextApp.prepare();
 const handle = nextApp.getRequestHandler();
-const asks = openDatabase(databaseUrl(), 1, 1500);
 const server = openDoor({
   app: (request, response) => handle(request, response),
   databaseAnswers: () =>
@@ -26,3 +30,9 @@ const server = openDoor({
 });
 server.listen(port, hostname, () => log.info({ hostname, port }, "the app answers"));
 for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => process.exit(0));
+
+/** The demo may be told what time it is. On a database in use that would let a clearance of yesterday stand. */
+async function refuseSetClock(): Promise<void> {
+  if (!clockIsSet || (await isDemo(asks))) return;
+  throw new Error("expected no ROOK_STEP_DEMO_NOW: it sets the clock of a demo, and this database is none");
+}

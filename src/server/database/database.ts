@@ -14,7 +14,7 @@ export type Trx = Transaction<Database>;
 const appSettings =
   " -c rook.books=on -c statement_timeout=20000 -c lock_timeout=10000 -c idle_in_transaction_session_timeout=30000";
 
-/** What a transaction changed is in the books when it commits, whatever it was for. */
+/** What a transaction changed is in the books when it commits, whatever it was for. One that only reads has none to write. */
 class BookedDatabase extends Kysely<Database> {
   override transaction(): TransactionBuilder<Database> {
     const builder = super.transaction();

@@ -8,6 +8,7 @@ import type { Db } from "@/server/database/database";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { loginOf } from "@/server/people/auth";
 import { tellHistory } from "./history";
+import { markDemo } from "./mark";
 import { demoPeople, demoPin, demoSite, otherSite } from "./people";
 import { demoPool } from "./pool";
 import { seededRandom, seededUuid } from "./random";
@@ -30,6 +31,7 @@ const shifts = [
 export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   const today = new Date(Math.floor(now.getTime() / 86_400_000) * 86_400_000);
   const random = seededRandom(1867);
+  await markDemo(db);
   await seedSites(db);
   await makeKey(db, demoSite, "Demo key", null, today, demoKey);
   await seedPeople(db, random, today);

@@ -41,14 +41,23 @@ export async function lockUnit(trx: Trx, unitId: string): Promise<void> {
  */
 export async function append(trx: Trx, unitId: string, entries: readonly Entry[]): Promise<readonly Head[]> {
   if (entries.length === 0) return [];
-  const head = await headOf(trx, unitId);
-  let { position } = head;
-  let previousHash = head.headHash;
+  const head = await trx
+    .selectFrom("ledgerEntry")
+    .select(["position", "hash", "recordedAt"])
+    .where("unitId", "=", unitId)
+    .orderBy("position", "desc")
+    .limit(1)
+    .executeTakeFirst();
+  let position = head?.position ?? 0;
+  let previousHash = head?.hash ?? "";
+  // A clock that was set back, or a request that waited for the lock, writes nothing before what is written.
+  let lastMs = head?.recordedAt.getTime() ?? 0;
   const texts: SealedText[] = [];
   const rows = entries.map((entry) => {
     position += 1;
     const { kind, subjectId } = entry;
-    const recordedAt = entry.at.toISOString();
+    lastMs = Math.max(lastMs, entry.at.getTime());
+    const recordedAt = new Date(lastMs).toISOString();
     const touches = touchesOf(kind, entry.named);
     const document = apart(entry.document, texts);
     const body = canonical({ unitId, position, kind, subjectId, recordedAt, touches, document });

@@ -39,39 +39,47 @@ export async function writeBooks(trx: Transaction<Database>): Promise<readonly H
     ]);
     byBook.set(book, inBook);
   }
-  const heads: Head[] = [];
-  // Always in this order: two transactions that write several books never wait for each other crosswise.
-  for (const book of [...byBook.keys()].sort())
-    heads.push(...(await write(trx, book, [...(byBook.get(book)?.values() ?? [])])));
-  return heads;
+  return write(trx, byBook);
 }
 
+/** Adds to each book an entry, or several where there are a great many rows. */
 async function write(
   trx: Transaction<Database>,
-  book: string,
-  rows: readonly BookedRow[],
+  byBook: ReadonlyMap<string, ReadonlyMap<string, BookedRow>>,
 ): Promise<readonly Head[]> {
-  await sql`SELECT pg_advisory_xact_lock(7115, hashtext(${book}))`.execute(trx);
-  const head = await trx
-    .selectFrom("bookEntry")
-    .select(["position", "hash"])
-    .where("book", "=", book)
-    .orderBy("position", "desc")
-    .limit(1)
-    .executeTakeFirst();
-  let position = head?.position ?? 0;
-  let previousHash = head?.hash ?? "";
+  const books = [...byBook.keys()].sort();
+  // Always in this order: two transactions that write several books never wait for each other crosswise.
+  await sql`SELECT pg_advisory_xact_lock(7115, hashtext(book)) FROM
+    (SELECT book FROM unnest(${books}::text[]) WITH ORDINALITY AS b (book, place) ORDER BY place) AS in_order`.execute(
+    trx,
+  );
+  const heads = await sql<{ book: string; position: number; hash: string }>`
+    SELECT e.book, e.position, e.hash FROM unnest(${books}::text[]) AS b (book)
+      CROSS JOIN LATERAL (SELECT * FROM book_entry WHERE book = b.book ORDER BY position DESC LIMIT 1) AS e`.execute(
+    trx,
+  );
+  const headOf = new Map(heads.rows.map((head) => [head.book, head]));
   const recordedAt = now().toISOString();
-  const entries = [];
-  for (let from = 0; from < rows.length; from += mostRows) {
-    position += 1;
-    const body = canonical({ book, position, recordedAt, rows: rows.slice(from, from + mostRows) });
-    const hash = chainHash(previousHash, body);
-    entries.push({ book, position, body, previousHash, hash, signature: signHash(hash), recordedAt });
-    previousHash = hash;
-  }
+  const entries = books.flatMap((book) => {
+    const rows = [...(byBook.get(book)?.values() ?? [])];
+    let { position, hash: previousHash } = headOf.get(book) ?? { position: 0, hash: "" };
+    return partsOf(rows).map((part) => {
+      position += 1;
+      const body = canonical({ book, position, recordedAt, rows: part });
+      const hash = chainHash(previousHash, body);
+      const entry = { book, position, body, previousHash, hash, signature: signHash(hash), recordedAt };
+      previousHash = hash;
+      return entry;
+    });
+  });
   await trx.insertInto("bookEntry").values(entries).execute();
-  return entries.map((entry) => ({ unitId: bookName(book), position: entry.position, hash: entry.hash }));
+  return entries.map(({ book, position, hash }) => ({ unitId: bookName(book), position, hash }));
+}
+
+function partsOf(rows: readonly BookedRow[]): readonly (readonly BookedRow[])[] {
+  const parts = [];
+  for (let from = 0; from < rows.length; from += mostRows) parts.push(rows.slice(from, from + mostRows));
+  return parts;
 }
 
 function rowsOf(body: string): readonly BookedRow[] {

@@ -40,7 +40,8 @@ export async function standings(
   at: Date,
 ): Promise<ReadonlyMap<string, UnitStanding>> {
   if (unitIds.length === 0) return new Map();
-  const rows = await db.transaction().execute(async (trx) => {
+  const reading = db.transaction().setAccessMode("read only");
+  const rows = await reading.execute(async (trx) => {
     await sql`SELECT pg_advisory_xact_lock_shared(7114, lock_no) FROM (SELECT lock_no FROM unit WHERE id = ANY(${unitIds}::uuid[]) ORDER BY lock_no) AS locks`.execute(
       trx,
     );
