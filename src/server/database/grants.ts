@@ -23,7 +23,7 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   ledger_entry: ["insert"],
   sealed_text: ["insert"],
   book_entry: ["insert"],
-  row_changed: ["delete"],
+  row_changed: [],
   check_evidence: ["insert", "delete"],
   check_minutes: ["insert", "update"],
   held_report: ["insert"],

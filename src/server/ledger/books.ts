@@ -24,46 +24,13 @@ export const bookName = (book: string): string => `book ${book}`;
  * an entry. Gives the heads to note once it has committed.
  */
 export async function writeBooks(trx: Transaction<Database>): Promise<readonly Head[]> {
-  // What another transaction put there in this one's name is none of its own, as the row's own stamp says.
-  const { rows } = await sql<Changed & { readonly id: string }>`
-    DELETE FROM row_changed WHERE xact = pg_current_xact_id_if_assigned() AND xmin = pg_current_xact_id_if_assigned()::xid
-    RETURNING id, book, of_table, key, content`.execute(trx);
+  const { rows } = await sql<Taken>`SELECT * FROM take_changed()`.execute(trx);
   if (rows.length === 0) return [];
-  const byBook = new Map<string, Map<string, BookedRow>>();
-  for (const { book, ofTable, key, content } of [...rows].sort((a, b) => Number(a.id) - Number(b.id))) {
-    const inBook = byBook.get(book) ?? new Map<string, BookedRow>();
-    inBook.set(rowName(ofTable, key), [
-      ofTable,
-      key,
-      content === null ? null : digestOf(ofTable, key, content),
-    ]);
-    byBook.set(book, inBook);
-  }
-  return write(trx, byBook);
-}
-
-/** Adds to each book an entry, or several where there are a great many rows. */
-async function write(
-  trx: Transaction<Database>,
-  byBook: ReadonlyMap<string, ReadonlyMap<string, BookedRow>>,
-): Promise<readonly Head[]> {
-  const books = [...byBook.keys()].sort();
-  // Always in this order: two transactions that write several books never wait for each other crosswise.
-  await sql`SELECT pg_advisory_xact_lock(7115, hashtext(book)) FROM
-    (SELECT book FROM unnest(${books}::text[]) WITH ORDINALITY AS b (book, place) ORDER BY place) AS in_order`.execute(
-    trx,
-  );
-  const heads = await sql<{ book: string; position: number; hash: string }>`
-    SELECT e.book, e.position, e.hash FROM unnest(${books}::text[]) AS b (book)
-      CROSS JOIN LATERAL (SELECT * FROM book_entry WHERE book = b.book ORDER BY position DESC LIMIT 1) AS e`.execute(
-    trx,
-  );
-  const headOf = new Map(heads.rows.map((head) => [head.book, head]));
   const recordedAt = now().toISOString();
-  const entries = books.flatMap((book) => {
-    const rows = [...(byBook.get(book)?.values() ?? [])];
-    let { position, hash: previousHash } = headOf.get(book) ?? { position: 0, hash: "" };
-    return partsOf(rows).map((part) => {
+  const entries = [...byBook(rows)].flatMap(([book, { changed, headPosition, headHash }]) => {
+    let position = headPosition;
+    let previousHash = headHash;
+    return partsOf([...changed.values()]).map((part) => {
       position += 1;
       const body = canonical({ book, position, recordedAt, rows: part });
       const hash = chainHash(previousHash, body);
@@ -74,6 +41,33 @@ async function write(
   });
   await trx.insertInto("bookEntry").values(entries).execute();
   return entries.map(({ book, position, hash }) => ({ unitId: bookName(book), position, hash }));
+}
+
+interface Taken extends Changed {
+  readonly headPosition: number | null;
+  readonly headHash: string | null;
+}
+
+interface ToWrite {
+  /** By the name of each row: of one changed several times, as it is in the end. */
+  readonly changed: Map<string, BookedRow>;
+  readonly headPosition: number;
+  readonly headHash: string;
+}
+
+function byBook(rows: readonly Taken[]): ReadonlyMap<string, ToWrite> {
+  const books = new Map<string, ToWrite>();
+  for (const { book, ofTable, key, content, headPosition, headHash } of rows) {
+    const toWrite = books.get(book) ?? {
+      changed: new Map(),
+      headPosition: headPosition ?? 0,
+      headHash: headHash ?? "",
+    };
+    const digest = content === null ? null : digestOf(ofTable, key, content);
+    toWrite.changed.set(rowName(ofTable, key), [ofTable, key, digest]);
+    books.set(book, toWrite);
+  }
+  return books;
 }
 
 function partsOf(rows: readonly BookedRow[]): readonly (readonly BookedRow[])[] {

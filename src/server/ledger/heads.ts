@@ -64,7 +64,7 @@ function writeWaiting(): void {
   try {
     sortEarlier();
     for (const [file, text] of lines) {
-      mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
+      if (!existsSync(file)) mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
       appendFileSync(file, text, { mode: 0o600 });
       unwritten.waiting = unwritten.waiting.filter(({ unitId }) => fileOf(unitId) !== file);
     }

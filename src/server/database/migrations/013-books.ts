@@ -63,7 +63,7 @@ export async function down(db: Kysely<never>): Promise<void> {
     .raw(`
 DROP TRIGGER booked ON check_evidence;
 DROP TABLE row_changed, book_entry;
-DROP FUNCTION note_row(), note_evidence(), row_is_booked();
+DROP FUNCTION note_row(), note_evidence(), row_is_booked(), take_changed();
 `)
     .execute(db);
 }
@@ -117,6 +117,21 @@ BEGIN
       jsonb_agg(jsonb_build_array(check_key, inspection_id, event_id, proves, seen, until) ORDER BY check_key COLLATE "C")
     FROM come GROUP BY unit_id;
   RETURN NULL;
+END $$;
+
+-- Gives a transaction what it has changed, with the head of each book, and forgets it; each book stays locked until the commit.
+-- What another transaction put there in this one's name is none of its own, as the row's own stamp says.
+CREATE FUNCTION take_changed() RETURNS TABLE (id bigint, book text, of_table text, key text, content jsonb, head_position int, head_hash text)
+LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
+DECLARE own xid8 := pg_current_xact_id_if_assigned();
+BEGIN
+  IF own IS NULL THEN RETURN; END IF;
+  PERFORM pg_advisory_xact_lock(7115, hashtext(b.book)) FROM
+    (SELECT DISTINCT r.book FROM row_changed r WHERE r.xact = own AND r.xmin = own::xid ORDER BY 1) AS b;
+  RETURN QUERY WITH taken AS (DELETE FROM row_changed r WHERE r.xact = own AND r.xmin = own::xid RETURNING r.*)
+    SELECT t.id, t.book, t.of_table, t.key, t.content, h.position, h.hash FROM taken t
+      LEFT JOIN LATERAL (SELECT e.position, e.hash FROM book_entry e WHERE e.book = t.book ORDER BY e.position DESC LIMIT 1) AS h ON true
+    ORDER BY t.id;
 END $$;
 
 CREATE FUNCTION row_is_booked() RETURNS trigger LANGUAGE plpgsql AS $$
