@@ -12,7 +12,7 @@ test("an open page shows a tag within seconds, without a reload", async ({ page,
     data: { reason: "leak" },
   });
   expect(answer.status()).toBe(200);
-  await expect(standing.getByText("Tagged out", { exact: true }).first()).toBeVisible({ timeout: 4000 });
+  await expect(standing.getByText("Tagged out", { exact: true }).first()).toBeVisible();
   await other.close();
 });
 

@@ -21,7 +21,7 @@ test("two people share a walk on two tablets, see each other at once, and the ot
   await other.waitForURL(`**/inspect/${id}`);
   await expect(other.getByRole("list", { name: others })).toContainText("With R. Oake.");
   const also = page.getByRole("list", { name: others });
-  await expect(also).toContainText("With J. Wren.", { timeout: 4000 });
+  await expect(also).toContainText("With J. Wren.");
 
   // What one finds is on the other's card at once, under their name, and is theirs to take back.
   for (const tablet of [page, other]) {
@@ -34,7 +34,7 @@ test("two people share a walk on two tablets, see each other at once, and the ot
   await expect(other.getByRole("checkbox", { name: "Right" })).toBeChecked();
   await other.getByRole("button", { name: "Record it" }).click();
   const found = page.getByRole("button", { name: "Guard rails: Watch. Change" });
-  await expect(found).toContainText("J. Wren", { timeout: 4000 });
+  await expect(found).toContainText("J. Wren");
   await found.click();
   await page.getByRole("button", { name: "It is OK" }).click();
   await expect(page.getByRole("dialog", { name: "Somebody else found this" })).toBeVisible();
@@ -60,7 +60,7 @@ test("two people share a walk on two tablets, see each other at once, and the ot
   await expect(signed.or(since)).toBeVisible();
   if (await since.isVisible()) await sign.click();
   await expect(signed).toBeVisible();
-  await page.waitForURL(`**/records/${id}`, { timeout: 8000 });
+  await page.waitForURL(`**/records/${id}`);
   await expect(page.getByText(/^Checks answered: R\. Oake \d+, J\. Wren 1$/)).toBeVisible();
   await tablet.close();
 });
