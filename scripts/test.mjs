@@ -33,7 +33,7 @@ try {
     for (const line of [...lost.problems, lost.words]) say(line);
     counts.push(lost.problems.length === 0 ? [1, 0] : [0, 1]);
     const asked = await during("Asking what nobody should", () =>
-      strangers(work, { count: 1500, seed: 20_260_302 }),
+      strangers(work, { count: 1000, seed: 20_260_302 }),
     );
     for (const line of [...asked.problems.slice(0, 20), asked.words]) say(line);
     counts.push(asked.problems.length === 0 ? [1, 0] : [0, 1]);
@@ -45,9 +45,9 @@ try {
     say(String(lane.reason?.stack ?? lane.reason));
     counts.push([0, 1]);
   }
-  // Two thousand random orders fill both cores by themselves, so they come when the lanes are through.
-  const orders = await during("Running two thousand random orders", () =>
-    randomOrders(cluster, { runs: 2000, seed: 20_260_302 }),
+  // Random orders fill both cores by themselves, so they come when the lanes are through.
+  const orders = await during("Running twelve hundred random orders", () =>
+    randomOrders(cluster, { runs: 1200, seed: 20_260_302 }),
   );
   if (orders.counts[1] > 0) say(tail(orders.out, 40));
   counts.push(orders.counts);
