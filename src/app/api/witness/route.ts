@@ -1,4 +1,5 @@
-import { type WitnessAnswer, witnessSchema } from "@/contract/witness";
+import type { WitnessAnswer } from "@/contract/witness";
+import { witnessSchema } from "@/contract/witness-schema";
 import { database } from "@/server/database/database";
 import { bodyOf, route } from "@/server/http/route";
 import { bearWitness } from "@/server/ledger/witness";
