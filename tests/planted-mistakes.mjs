@@ -24,8 +24,8 @@ export const mistakes = [
   [
     "a right badge buys tries at others from the same address",
     "src/server/people/wrong-tries.ts",
-    'failures: eb("failures", "-", 1)',
-    'failures: eb("failures", "-", eb.ref("failures"))',
+    '.where("counter", "in", [...shared])',
+    '.set({ failures: 0 }).where("counter", "in", [...shared])',
     "database",
     "tests/sign-in.test.ts",
   ],

@@ -16,6 +16,7 @@ describe("sign-in", () => {
     ({ whoIs } = await import("@/server/people/session"));
     await addLogin(yard.db, yard.people.operator, "101", "operator", "2468", at(0));
     await addLogin(yard.db, yard.people.second, "102", "second", "2468", at(0));
+    await addLogin(yard.db, yard.people.technician, "103", "technician", "2468", at(0));
   });
 
   const cookieOf = (headers: Headers) =>
@@ -112,6 +113,28 @@ describe("sign-in", () => {
     const said = [];
     for (let i = 0; i < 25; i++) said.push(/wait \d+ s and try/.test(await wrong(`${4000 + i}`)));
     expect(said.indexOf(true)).toBe(23);
+  });
+
+  it("has whoever has a badge try no more PINs of another's, however many tablets they make known", async () => {
+    const said = [];
+    for (let i = 0; i < 10; i++) {
+      const { headers: set } = await signIn({ badge: "101", pin: "2468" }, new Headers(), at(400));
+      const headers = new Headers({ cookie: cookieOf(set) });
+      for (let n = 0; n < 3; n++) {
+        const wrong = await signIn({ badge: "103", pin: "0000" }, headers, at(400)).catch(String);
+        said.push(/wait \d+ s and try/.test(`${wrong}`));
+      }
+    }
+    expect(said.indexOf(true)).toBe(23);
+    // A person's own slips, each put right where it was made, add up to nothing.
+    const { headers: set } = await signIn({ badge: "101", pin: "2468" }, new Headers(), at(2000));
+    const own = new Headers({ cookie: cookieOf(set) });
+    for (let day = 0; day < 13; day++) {
+      const minute = 2001 + day * 700;
+      for (let n = 0; n < 2; n++)
+        await signIn({ badge: "101", pin: "0000" }, own, at(minute)).catch(() => undefined);
+      await expect(signIn({ badge: "101", pin: "2468" }, own, at(minute))).resolves.toBeDefined();
+    }
   });
 
   it("ends the session before it", async () => {

@@ -179,7 +179,7 @@ const ids = [
   () => "%F0%9F%9A%9C",
   () => "%ED%A0%80",
   () => "LM-07",
-  () => "lm 07".replace(" ", "%20"),
+  () => "lm%2007",
   () => "'%3B%20DROP%20TABLE%20tag--",
   () => "1e309",
   () => "[id]",
@@ -194,6 +194,8 @@ const ids = [
   () => "*",
   () => "a%5cb",
   () => "a;b=c",
+  () => "50%",
+  () => "LM-07%09",
 ];
 /** Those that read as an address at all. */
 const readable = ids.filter((id) => {

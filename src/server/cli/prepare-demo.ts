@@ -5,6 +5,7 @@ import { migrate, migrateDown } from "@/server/database/migrate";
 import { demoPeople, demoPin } from "@/server/demo/people";
 import { recentDays, seedDemo } from "@/server/demo/seed";
 import { bookAsFound } from "@/server/ledger/books";
+import { forgetHeads } from "@/server/ledger/heads";
 
 const db = openDatabase(databaseUrl());
 const days = Number(process.env["ROOK_STEP_DEMO_DAYS"] ?? recentDays);
@@ -16,6 +17,7 @@ const finished = await db.selectFrom("shiftNeed").select("unitId").executeTakeFi
 if (started !== undefined && finished === undefined) {
   // A first start that was broken off; nothing in it is anybody's record.
   await migrateDown(db);
+  forgetHeads();
   await migrate(db);
 }
 if (finished === undefined) {

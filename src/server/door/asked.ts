@@ -31,6 +31,16 @@ export function refusalOf(method: string, url: string): Refusal | undefined {
 }
 
 /**
+ * Where a request to tag out is read, whatever stands for its plate: a plate typed with a per cent sign, a tab or anything
+ * else is no reason to refuse it. Undefined for every other request.
+ */
+export function tagOutAddress(method: string, url: string): string | undefined {
+  const [, plate = ""] = (method === "POST" && /^\/api\/units\/([^/?]+)\/tags(?:\?|$)/.exec(url)) || [];
+  if (plate === "") return undefined;
+  return `/api/units/${decoded(plate) === undefined ? encodeURIComponent(plate) : plate}/tags`;
+}
+
+/**
  * Whether what a page of ours says it stands on, when it asks for another, is the tree it should be: a place by its name,
  * and the places within it.
  */

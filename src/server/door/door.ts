@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import { log } from "@/server/log";
 import { holdBack, type Whole } from "./answer";
-import { isRouterState, refusalOf } from "./asked";
+import { isRouterState, refusalOf, tagOutAddress } from "./asked";
 import { awayPage } from "./away";
 import { Packer, packingFor } from "./packed";
 import { pagePolicy } from "./policy";
@@ -31,18 +31,17 @@ export function openDoor({ app, databaseAnswers, behindProxy, overTls }: DoorSet
   const server = createServer({ maxHeaderSize: mostHeaderBytes }, (request, response) => {
     const url = request.url ?? "/";
     if (overTls) response.setHeader("strict-transport-security", "max-age=31536000; includeSubDomains");
-    const refusal = refusalOf(request.method ?? "", url);
+    const tagOut = tagOutAddress(request.method ?? "", url);
+    const refusal = tagOut === undefined ? refusalOf(request.method ?? "", url) : undefined;
     if (refusal !== undefined) {
       refuse(response, refusal.status, refusal.detail);
       return;
     }
-    // The app has no actions of that kind: nobody is to look for one.
+    if (tagOut !== undefined) request.url = tagOut;
+    // The app has no actions of that kind: nobody is to look for one. A state that does not read is as none.
     delete request.headers["next-action"];
     const state = request.headers["next-router-state-tree"];
-    if (state !== undefined && !isRouterState(`${state}`)) {
-      refuse(response, 400, "expected the state of a page of this app, and it does not read");
-      return;
-    }
+    if (state !== undefined && !isRouterState(`${state}`)) delete request.headers["next-router-state-tree"];
     // Whatever a client says of where it comes from, this is where it does.
     if (!behindProxy) request.headers["x-forwarded-for"] = request.socket.remoteAddress ?? "";
     if (url.startsWith("/api/")) response.setHeader("cache-control", "no-store");
@@ -80,7 +79,7 @@ export function openDoor({ app, databaseAnswers, behindProxy, overTls }: DoorSet
     const packed = await packer.pack(
       body,
       packing,
-      stays && response.statusCode === 200 ? request.url : undefined,
+      stays && response.statusCode === 200 ? request.url?.split("?", 1)[0] : undefined,
     );
     if (packed === undefined) return body;
     response.setHeader("content-encoding", packing);

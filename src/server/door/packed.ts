@@ -9,6 +9,8 @@ const { BROTLI_PARAM_QUALITY } = constants;
 const least = 1000;
 const quickly = 5;
 const tightly = 11;
+/** A build has some hundred files; one file asked for under many spellings of its name must not fill the memory. */
+const mostKept = 500;
 
 export type Packing = "br" | "gzip";
 
@@ -39,6 +41,7 @@ export class Packer {
     const kept = this.kept.get(key);
     if (kept !== undefined) return kept;
     const quick = await pack(body, packing, quickly);
+    if (this.kept.size >= mostKept) return quick;
     this.kept.set(key, quick);
     void pack(body, packing, tightly).then((tight) => this.kept.set(key, tight));
     return quick;

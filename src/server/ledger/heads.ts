@@ -6,6 +6,7 @@ import {
   readdirSync,
   readFileSync,
   renameSync,
+  rmSync,
   writeFileSync,
 } from "node:fs";
 import { dirname, join } from "node:path";
@@ -105,6 +106,9 @@ function readHeads(text: string): readonly Head[] {
   }
   return heads;
 }
+
+/** Forgets every head: of a first start that was broken off, in which nothing is anybody's record. */
+export const forgetHeads = (): void => rmSync(folder(), { recursive: true, force: true });
 
 /** The one journal of earlier versions, sorted into a file for each chain, once. */
 function sortEarlier(): void {

@@ -1,5 +1,6 @@
 import { appendFileSync, existsSync, mkdirSync, readFileSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
+import { sql } from "kysely";
 import type { StartWord } from "@/contract/start";
 import type { WitnessAnswer } from "@/contract/witness";
 import { keyFolder } from "@/server/config";
@@ -25,23 +26,17 @@ const path = () => join(keyFolder(), "witnessed.jsonl");
 export async function bearWitness(db: Db, words: readonly StartWord[], at: Date): Promise<WitnessAnswer> {
   const ours = words.filter((word) => word.position > 0 && isOurWord(word));
   if (ours.length === 0) return { lost: [] };
-  const rows = await db
-    .selectFrom("unit as u")
-    .leftJoin("ledgerEntry as l", (join) =>
-      join
-        .onRef("l.unitId", "=", "u.id")
-        .on("l.position", "in", [...new Set(ours.map(({ position }) => position))]),
-    )
-    .select(["u.id", "u.plate", "l.position", "l.hash"])
-    .where("u.id", "in", [...new Set(ours.map(({ unitId }) => unitId))])
-    .execute();
-  const hashes = new Map(rows.map(({ id, position, hash }) => [`${id} ${position}`, hash]));
-  const plates = new Map(rows.map(({ id, plate }) => [id, plate]));
+  const { rows } = await sql<{ unitId: string; plate: string | null; position: number; hash: string | null }>`
+    SELECT w.unit_id, u.plate, w.position, l.hash
+    FROM unnest(${ours.map(({ unitId }) => unitId)}::uuid[], ${ours.map(({ position }) => position)}::int[]) AS w (unit_id, position)
+      LEFT JOIN unit u ON u.id = w.unit_id
+      LEFT JOIN ledger_entry l ON l.unit_id = u.id AND l.position = w.position`.execute(db);
+  const found = new Map(rows.map((row) => [`${row.unitId} ${row.position}`, row]));
   const lost = ours
-    .filter(({ unitId, position, headHash }) => hashes.get(`${unitId} ${position}`) !== headHash)
+    .filter(({ unitId, position, headHash }) => found.get(`${unitId} ${position}`)?.hash !== headHash)
     .map(({ unitId, position, headHash }) => ({
       unitId,
-      plate: plates.get(unitId) ?? unitId,
+      plate: found.get(`${unitId} ${position}`)?.plate ?? unitId,
       position,
       hash: headHash,
       at: at.toISOString(),

@@ -5,7 +5,7 @@ import { addressOf } from "@/server/http/address";
 import { Problem } from "@/server/http/problem";
 import { auth, loginOf } from "./auth";
 import { knownTablet, tabletCookie } from "./known-tablet";
-import { type Counter, countTry, forgetTry } from "./wrong-tries";
+import { type Counter, countTry, forgetTries } from "./wrong-tries";
 
 export const signInSchema = z.strictObject({
   badge: z
@@ -15,12 +15,13 @@ export const signInSchema = z.strictObject({
   pin: z.string().regex(/^[0-9]{4,12}$/, "a PIN is 4 to 12 digits"),
 });
 
-/** Whoever comes from one address may be a whole yard behind one router. */
-const freeOfAddress = 20;
+/** Whoever comes from one address may be a whole yard behind one router, and a badge is mistyped on many tablets. */
+const freeOfMany = 20;
 
 /**
- * What a try is counted by. A tablet somebody has signed in on waits for what was tried on it and for nothing else;
- * elsewhere a badge waits for all strangers together, and so does an address, whatever badges it tries.
+ * What a try is counted by. On a tablet somebody has signed in on: by badge there, and by badge on all such tablets, since
+ * whoever has a badge can make themselves as many as they like. Elsewhere: by badge among all strangers, and by address,
+ * whatever badges it tries. So strangers never make a known tablet wait.
  */
 function countersOf(
   badge: string,
@@ -30,9 +31,12 @@ function countersOf(
   return tablet === undefined
     ? {
         own: `badge ${badge} of strangers`,
-        shared: [{ key: `address ${addressOf(headers)}`, alsoFree: freeOfAddress }],
+        shared: [{ key: `address ${addressOf(headers)}`, alsoFree: freeOfMany }],
       }
-    : { own: `badge ${badge} on ${tablet}`, shared: [] };
+    : {
+        own: `badge ${badge} on ${tablet}`,
+        shared: [{ key: `badge ${badge} on known tablets`, alsoFree: freeOfMany }],
+      };
 }
 
 /**
@@ -75,7 +79,7 @@ export async function signIn(
     .executeTakeFirst();
   if (person?.active !== true)
     throw new Problem(403, "not-active", "this badge is no longer in use; ask the owner");
-  await forgetTry(db, { own, shared: shared.map(({ key }) => key) }, at);
+  await forgetTries(db, { own, shared: shared.map(({ key }) => key) }, at);
   await endSession(headers);
   const set = new Headers();
   for (const cookie of response.headers.getSetCookie()) set.append("set-cookie", cookie);

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import { waitAfterS } from "@/contract/session";
 import type { Db } from "@/server/database/database";
 
@@ -53,24 +54,26 @@ export function countTry(
 }
 
 /**
- * A try that was right: what counts against this person alone begins anew, and what counts against others too loses this
- * one try and no more.
+ * A try that was right: what counts against this person alone begins anew, and what counts against others too loses as
+ * many as that had counted, and no more: nobody buys tries at others with a badge of theirs.
  */
-export async function forgetTry(
+export async function forgetTries(
   db: Db,
   { own, shared }: { readonly own: string; readonly shared: readonly string[] },
   at: Date,
 ): Promise<void> {
   const old = new Date(at.getTime() - forgottenAfterMs);
-  await db
-    .deleteFrom("wrongTry")
-    .where((eb) => eb.or([eb("counter", "=", own), eb("lastAt", "<", old)]))
-    .execute();
-  for (const counter of shared)
-    await db
+  await db.deleteFrom("wrongTry").where("lastAt", "<", old).execute();
+  await db.transaction().execute(async (trx) => {
+    const forgotten = await trx
+      .deleteFrom("wrongTry")
+      .where("counter", "=", own)
+      .returning("failures")
+      .executeTakeFirst();
+    await trx
       .updateTable("wrongTry")
-      .set((eb) => ({ failures: eb("failures", "-", 1) }))
-      .where("counter", "=", counter)
-      .where("failures", ">", 0)
+      .set({ failures: sql`greatest(0, failures - ${forgotten?.failures ?? 0}::int)` })
+      .where("counter", "in", [...shared])
       .execute();
+  });
 }
