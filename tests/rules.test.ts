@@ -224,7 +224,7 @@ describe("rule 3: tags are numbered once, several may stand, and a release must 
   });
 });
 
-describe("rule 4: what was signed stays, whether it is in effect is worked out under the lock", () => {
+describe("rule 4: what was signed stays, whether it is in effect is worked out anew", () => {
   it("a standing tag, an overdue examination and an untrained signer refuse a clearance by plain SQL", async () => {
     const { unitId } = await tagged("R4-A");
     await expect(plainSeal(unitId, "cleared")).rejects.toThrow(/carries a tag/);
@@ -236,26 +236,48 @@ describe("rule 4: what was signed stays, whether it is in effect is worked out u
     );
   });
 
-  it("a reader waits for a tag that is being hung", async () => {
+  it("a reader sees a tag whole or not at all, and waits for nobody", async () => {
     const unitId = await addUnit(yard.db, "R4-D", slabScissorSheet);
     await walk(await begin(yard, unitId, yard.people.operator, 0), yard.people.operator, 0);
     const other = new pg.Client({ connectionString: yard.url });
     await other.connect();
-    await other.query("BEGIN");
-    await other.query(
-      "INSERT INTO tag (unit_id, reason, raised_by, raised_at) VALUES ($1, 'leak', $2, now())",
-      [unitId, yard.people.operator],
-    );
-    let read: string | undefined;
-    const reading = state(unitId, 61).then((s) => {
-      read = s;
-    });
-    await new Promise((resolve) => setTimeout(resolve, 150));
-    expect(read).toBeUndefined();
-    await other.query("COMMIT");
-    await reading;
-    expect(read).toBe("tagged_out");
-    await other.end();
+    try {
+      await other.query("BEGIN");
+      await other.query(
+        "INSERT INTO tag (unit_id, reason, raised_by, raised_at) VALUES ($1, 'leak', $2, now())",
+        [unitId, yard.people.operator],
+      );
+      expect(await state(unitId, 61)).toBe("cleared");
+      await other.query("COMMIT");
+      expect(await state(unitId, 61)).toBe("tagged_out");
+    } finally {
+      await other.end();
+    }
+  });
+
+  it("nobody says how a unit stands, and nobody stops it from being said", async () => {
+    const { unitId } = await tagged("R4-F");
+    const app = new pg.Client({ connectionString: yard.url });
+    await app.connect();
+    try {
+      // Even where a transaction has its rules looked at in between, and goes on.
+      await app.query("BEGIN; SET LOCAL ROLE rook_app; SET CONSTRAINTS ALL IMMEDIATE");
+      await app.query(
+        "INSERT INTO tag (unit_id, reason, raised_by, raised_at) VALUES ($1, 'a', $2, now()), ($1, 'b', $2, now())",
+        [unitId, yard.people.operator],
+      );
+      await app.query("INSERT INTO tag (unit_id, reason, raised_by, raised_at) VALUES ($1, 'c', $2, now())", [
+        unitId,
+        yard.people.operator,
+      ]);
+      await app.query("COMMIT");
+      expect((await standings(yard.db, [unitId], at(2))).get(unitId)?.tags).toHaveLength(4);
+      await app.query("SET ROLE rook_app");
+      for (const forged of ["SET tags = '{}'", "SET stale = true", "SET outcome = 'cleared'"])
+        await expect(app.query(`UPDATE unit_standing ${forged}`)).rejects.toThrow(/permission denied/);
+    } finally {
+      await app.end();
+    }
   });
 
   it("the clearance ends with its shift and when a repair falls due", async () => {
@@ -351,6 +373,7 @@ describe("migrations", () => {
       "012-door",
       "013-books",
       "014-owner-writes",
+      "015-standing",
     ]);
   });
 });

@@ -277,6 +277,23 @@ const tamperings: readonly (readonly [string, string])[] = [
   ],
   ["a constraint dropped", "ALTER TABLE seal DROP CONSTRAINT seal_checks_due_check"],
   ["a rule that rewrites", "CREATE RULE own AS ON INSERT TO tag DO INSTEAD NOTHING"],
+  // How a unit is shown.
+  ["a tag taken off the row that is shown", "UPDATE unit_standing SET tags = '{}' WHERE tags <> '{}'"],
+  [
+    "a walk that lasts longer in the row that is shown",
+    "UPDATE unit_standing SET clearance_ends_at = now() + interval '9 days'",
+  ],
+  [
+    "an examination put off in the row that is shown",
+    "UPDATE unit_standing SET examination_due = examination_due + interval '1 year'",
+  ],
+  ["more proven in the row that is shown", "UPDATE unit_standing SET proven = 999, ended_by = NULL"],
+  ["a row of standing left as it was before", "UPDATE unit_standing SET stale = true"],
+  ["a row of standing removed", "DELETE FROM unit_standing"],
+  [
+    "the row that is shown and what it is made from, both without the tag",
+    "DELETE FROM tag WHERE reason = 'leak'; UPDATE unit_standing SET tags = '{}', tag_reason = NULL",
+  ],
 ];
 
 describe("verify, of somebody who owns the database", () => {

@@ -1,3 +1,4 @@
+import { standingsDiffer } from "@/server/ledger/verify-standings";
 import type { Yard } from "../database";
 import { type Command, Yardstick } from "./yard";
 
@@ -17,6 +18,8 @@ export async function agree(yard: Yard, versionId: string, list: readonly Comman
       throw new Disagreement(
         `after ${after}: the app says ${app ? "usable" : "not usable"}, the oracle does not`,
       );
+    if ((await standingsDiffer(yard.db)).some(({ book }) => book === `unit ${stick.unitId}`))
+      throw new Disagreement(`after ${after}: the row of standing is not what the records give`);
     if (app) usableTimes += 1;
   };
   for (const command of list) {

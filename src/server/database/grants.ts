@@ -53,6 +53,8 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   auth_user: [],
   auth_account: [],
   shift_need: [],
+  // Written by the database itself.
+  unit_standing: [],
   floor_rule: [],
   floor_asked: [],
   catalogue_seen: [],

@@ -23,6 +23,7 @@ import * as asItCame from "./migrations/011-as-it-came";
 import * as door from "./migrations/012-door";
 import * as books from "./migrations/013-books";
 import * as ownerWrites from "./migrations/014-owner-writes";
+import * as standing from "./migrations/015-standing";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -40,6 +41,7 @@ const provider: MigrationProvider = {
     "012-door": door as unknown as Migration,
     "013-books": books as unknown as Migration,
     "014-owner-writes": ownerWrites as unknown as Migration,
+    "015-standing": standing as unknown as Migration,
   }),
 };
 

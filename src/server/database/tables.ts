@@ -189,6 +189,9 @@ export interface Database {
     until: Time | null;
     endedBy: number | null;
   };
+  /** How each unit stands, kept by the database; `standingWorkedOut` is the same from the records themselves. */
+  unitStanding: StandingRow & { stale: boolean };
+  standingWorkedOut: StandingRow;
   matterGone: {
     eventId: string;
     findingId: string;
@@ -336,4 +339,23 @@ export interface Database {
     signature: string;
     recordedAt: Time;
   };
+}
+
+interface StandingRow {
+  unitId: string;
+  siteId: string;
+  tags: readonly string[];
+  /** Of the tag that has stood longest. */
+  tagReason: string | null;
+  reports: readonly string[];
+  examinationDue: Date;
+  repairDue: Date | null;
+  inspectionId: string | null;
+  outcome: Outcome | null;
+  checksDue: number | null;
+  signedBy: string | null;
+  signedAt: Date | null;
+  clearanceEndsAt: Date | null;
+  proven: number | null;
+  endedBy: EntryKind | null;
 }

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
 import { clockIsSet, now } from "@/server/clock";
@@ -5,6 +6,7 @@ import { database } from "@/server/database/database";
 import { displayChoice } from "@/server/http/display";
 import { lostPlates } from "@/server/ledger/witness";
 import { mayAt, type SignedIn, whoIs } from "@/server/people/session";
+import { carriesTag } from "@/server/units/standing";
 
 export interface PageCall {
   readonly person: SignedIn;
@@ -46,10 +48,10 @@ export async function chromeData(call: PageCall) {
     const [site, tagged, unmatched] = await Promise.all([
       db.selectFrom("site").select("name").where("id", "=", siteId).executeTakeFirst(),
       db
-        .selectFrom("standingTag as t")
-        .innerJoin("unit as u", "u.id", "t.unitId")
-        .select(({ fn }) => fn.countAll<string>().as("count"))
-        .where("u.siteId", "=", siteId)
+        .selectFrom("unitStanding")
+        .select(sql<string | null>`sum(cardinality(tags))`.as("count"))
+        .where("siteId", "=", siteId)
+        .where(carriesTag)
         .executeTakeFirst(),
       db
         .selectFrom("standingReport")

@@ -6,6 +6,7 @@ import { chainHash } from "./chain";
 import { type Head, headsOf, notedNames } from "./heads";
 import { signatureHolds } from "./key";
 import { schemaNow } from "./schema";
+import { standingsDiffer } from "./verify-standings";
 
 /** Something the books and the tables do not agree on, or a book that does not hold in itself. */
 export interface BookBreak {
@@ -21,6 +22,7 @@ export interface BookBreak {
     | "row_moved"
     | "evidence_revived"
     | "view_differs"
+    | "standing_differs"
     | "rules_changed"
     | "unit_gone";
   /** The book, and the entry that says otherwise where there is one. */
@@ -86,7 +88,12 @@ export async function verifyBooks(db: Db): Promise<BooksVerified> {
         position,
         detail: `${name} is in the book and no more in its table`,
       });
-  breaks.push(...(await revived(db)), ...(await viewsDiffer(db)), ...(await unitsGone(db, noted)));
+  breaks.push(
+    ...(await revived(db)),
+    ...(await viewsDiffer(db)),
+    ...(await standingsDiffer(db)),
+    ...(await unitsGone(db, noted)),
+  );
   return { books: names.size, entries: entries.length, rows, breaks };
 }
 

@@ -5,6 +5,7 @@ import { headsOf } from "./heads";
 import { signatureHolds } from "./key";
 import { falselySigned } from "./signed-entries";
 import { alteredTexts } from "./texts";
+import { notAsTold } from "./verify-standings";
 
 export interface LedgerBreak {
   readonly unitId: string;
@@ -17,7 +18,8 @@ export interface LedgerBreak {
     | "signature"
     | "cut_short"
     | "rebuilt"
-    | "not_in_ledger";
+    | "not_in_ledger"
+    | "standing_differs";
   readonly detail: string;
 }
 
@@ -73,6 +75,7 @@ export async function verifyLedgers(db: Db): Promise<Verification> {
       firstBreak(rows, headsOf(unit.id)) ??
       (await missingFromLedger(db, unit.id, rows)) ??
       (await alteredText(db, unit.id, rows)) ??
+      (await shownOtherwise(db, unit.id, rows)) ??
       (await notByItsPerson(db, unit.plate, rows));
     if (found) breaks.push({ unitId: unit.id, plate: unit.plate, ...found });
   }
@@ -152,6 +155,12 @@ async function alteredText(db: Db, unitId: string, rows: readonly Row[]): Promis
     what: "edited",
     detail: "a name or text kept beside the ledger is not the one that was sealed",
   };
+}
+
+/** A unit that is shown as its ledger does not tell it. */
+async function shownOtherwise(db: Db, unitId: string, rows: readonly Row[]): Promise<Found | undefined> {
+  const detail = await notAsTold(db, unitId, rows);
+  return detail === undefined ? undefined : { position: rows.length, what: "standing_differs", detail };
 }
 
 /** A seal or a tag that says a person signed it on their device, who did not. */

@@ -1,16 +1,22 @@
+import { sql } from "kysely";
 import type { Db } from "@/server/database/database";
 import { wholePictures } from "@/server/pictures/take";
+import { carriesTag } from "@/server/units/standing";
 
 export type Waits = "repair" | "retest" | "release" | "nothing";
 
 /** Tags that stand at a site, oldest first, and what each waits for. */
 export async function standingTags(db: Db, siteId: string) {
   const tags = await db
-    .selectFrom("standingTag as t")
-    .innerJoin("unit as u", "u.id", "t.unitId")
+    .selectFrom("unitStanding as s")
+    .innerJoin("tag as t", (join) =>
+      join.onRef("t.unitId", "=", "s.unitId").on(sql<boolean>`t.number = ANY(s.tags)`),
+    )
+    .innerJoin("unit as u", "u.id", "s.unitId")
     .innerJoin("person as p", "p.id", "t.raisedBy")
     .select(["t.id", "t.number", "t.reason", "t.note", "t.raisedAt", "p.name as by", "u.plate", "u.family"])
-    .where("u.siteId", "=", siteId)
+    .where("s.siteId", "=", siteId)
+    .where(carriesTag)
     .orderBy("t.raisedAt")
     .execute();
   if (tags.length === 0) return [];

@@ -6,7 +6,7 @@ import type { Family } from "@/core/vocabulary/families";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Db } from "@/server/database/database";
 import { planOf } from "@/server/inspections/model";
-import { standings, type UnitStanding } from "./standing";
+import { standingColumns, standingFrom, type UnitStanding } from "./standing";
 
 export interface ShiftRow {
   readonly unitId: string;
@@ -61,9 +61,13 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
   const needs = await db
     .selectFrom("shiftNeed as n")
     .innerJoin("unit as u", "u.id", "n.unitId")
+    .innerJoin("unitStanding as s", "s.unitId", "u.id")
     .leftJoin("person as p", "p.id", "n.inspectorId")
+    .leftJoin("person as signer", "signer.id", "s.signedBy")
     .select([
-      "u.id as unitId",
+      ...standingColumns,
+      "signer.name as signer",
+      "s.tagReason",
       "u.plate",
       "u.family",
       "n.shiftId",
@@ -78,10 +82,8 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
     .orderBy("u.plate")
     .execute();
   const ids = needs.map((n) => n.unitId);
-  const [standing, walking, reasons, bare, planFor] = await Promise.all([
-    standings(db, ids, at),
+  const [walking, bare, planFor] = await Promise.all([
     openWalks(db, ids, at),
-    tagReasons(db, ids),
     countWithoutSheet(db, siteId),
     plansFor(
       db,
@@ -90,18 +92,13 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
     ),
   ]);
   const rows = needs.map((need) => {
-    const { unitId, shiftId, sheetVersionId, ...rest } = need;
-    const own = standing.get(unitId);
-    if (own === undefined) throw new Error(`no standing for ${need.plate}`);
-    const { unitId: _same, ...state } = own;
+    const { unitId: _same, ...standing } = standingFrom(need, at);
+    const { unitId, shiftId, plate, family, crew, place, inspector, inspectorId } = need;
     return {
-      unitId,
-      shiftId,
-      ...rest,
-      standing: state,
-      ...planFor(sheetVersionId ?? ""),
+      ...{ unitId, shiftId, plate, family, crew, place, inspector, inspectorId, standing },
+      ...planFor(need.sheetVersionId ?? ""),
       walking: walking.get(unitId),
-      tagReason: reasons.get(unitId),
+      tagReason: need.tagReason ?? undefined,
     };
   });
   const here = rows.filter((row) => row.shiftId === shift.id);
@@ -142,17 +139,6 @@ async function openWalks(db: Db, unitIds: readonly string[], at: Date) {
   return new Map(
     rows.map((r) => [r.unitId, { by: r.name, done: Number(r.done), startedMs: r.startedAt.getTime() }]),
   );
-}
-
-async function tagReasons(db: Db, unitIds: readonly string[]): Promise<ReadonlyMap<string, string>> {
-  if (unitIds.length === 0) return new Map();
-  const rows = await db
-    .selectFrom("standingTag")
-    .select(["unitId", "reason"])
-    .where("unitId", "in", unitIds)
-    .orderBy("raisedAt", "desc")
-    .execute();
-  return new Map(rows.map((r) => [r.unitId, r.reason]));
 }
 
 async function countWithoutSheet(db: Db, siteId: string): Promise<number> {

@@ -68,7 +68,7 @@ DROP FUNCTION note_row(), note_evidence(), row_is_booked(), take_changed();
     .execute(db);
 }
 
-const books = `
+export const books = `
 CREATE TABLE book_entry (
   book text NOT NULL CHECK (book <> ''),
   position int NOT NULL CHECK (position > 0),

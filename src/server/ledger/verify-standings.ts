@@ -1,0 +1,93 @@
+import { sql } from "kysely";
+import type { Db } from "@/server/database/database";
+import type { BookBreak } from "./verify-books";
+
+/** What decides a unit's standing, as its ledger alone tells it. */
+export interface ToldByLedger {
+  /** Numbers of tags that stand. */
+  readonly tags: readonly string[];
+  /** How many reports nobody has looked at. */
+  readonly reports: number;
+  /** The latest signed full walk. */
+  readonly inspectionId: string | null;
+  readonly outcome: string | null;
+}
+
+interface Entry {
+  readonly kind: string;
+  readonly subjectId: string;
+  readonly body: string;
+}
+
+interface Document {
+  readonly number?: string;
+  readonly tagId?: string;
+  readonly outcome?: string;
+  readonly scope?: { readonly kind: string };
+}
+
+/** Reads a unit's standing off its ledger, entry by entry, without any other table. */
+export function toldByLedger(entries: readonly Entry[]): ToldByLedger {
+  const tags = new Map<string, string>();
+  const reports = new Set<string>();
+  let walk: { id: string; outcome: string } | undefined;
+  for (const { kind, subjectId, body } of entries) {
+    if (!/^(tag|released|reported|looked|inspection)$/.test(kind)) continue;
+    const { document } = JSON.parse(body) as { readonly document: Document };
+    if (kind === "tag") tags.set(subjectId, document.number ?? "");
+    else if (kind === "released") tags.delete(document.tagId ?? "");
+    else if (kind === "reported") reports.add(subjectId);
+    else if (kind === "looked") reports.delete(subjectId);
+    else if (document.scope?.kind === "full") walk = { id: subjectId, outcome: document.outcome ?? "" };
+  }
+  return {
+    tags: [...tags.values()].sort(),
+    reports: reports.size,
+    inspectionId: walk?.id ?? null,
+    outcome: walk?.outcome ?? null,
+  };
+}
+
+/** How a unit's row is not what its ledger tells, in words; undefined where they agree. */
+export async function notAsTold(
+  db: Db,
+  unitId: string,
+  entries: readonly Entry[],
+): Promise<string | undefined> {
+  const row = await db
+    .selectFrom("unitStanding")
+    .select(["tags", "reports", "inspectionId", "outcome"])
+    .where("unitId", "=", unitId)
+    .executeTakeFirst();
+  const shown = row && { ...row, tags: [...row.tags].sort(), reports: row.reports.length };
+  const told = toldByLedger(entries);
+  const same =
+    shown !== undefined &&
+    shown.tags.join() === told.tags.join() &&
+    shown.reports === told.reports &&
+    shown.inspectionId === told.inspectionId &&
+    shown.outcome === told.outcome;
+  return same ? undefined : `it is shown as ${words(shown)}, its ledger tells ${words(told)}`;
+}
+
+const words = (of: ToldByLedger | undefined): string =>
+  of === undefined
+    ? "nothing at all"
+    : [
+        `tags ${of.tags.join(", ") || "none"}`,
+        `reports ${of.reports}`,
+        `last walk ${of.outcome ?? "none"}`,
+      ].join("; ");
+
+/** Units whose row of standing is not what the records give: written past the rules of the database. */
+export async function standingsDiffer(db: Db): Promise<readonly BookBreak[]> {
+  const { rows } = await sql<{ unitId: string }>`
+    SELECT coalesce(w.unit_id, s.unit_id) AS unit_id FROM standing_worked_out w FULL JOIN unit_standing s ON s.unit_id = w.unit_id
+    WHERE s.stale IS NOT false OR to_jsonb(w) IS DISTINCT FROM to_jsonb(s) - 'stale'`.execute(db);
+  return rows.map(({ unitId }) => ({
+    what: "standing_differs" as const,
+    book: `unit ${unitId}`,
+    position: 0,
+    detail: `how unit ${unitId} stands is not what its records give`,
+  }));
+}
