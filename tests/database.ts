@@ -77,7 +77,7 @@ async function furnish(yard: Yard, policy: Policy): Promise<void> {
     .values({
       id: "yard",
       name: "Yard",
-      utcOffsetMin: 0,
+      timeZone: "UTC",
       shifts: JSON.stringify(shifts),
       policy: JSON.stringify(policy),
     })

@@ -237,7 +237,7 @@ describe("every route of the app", () => {
       .values({
         id: "far",
         name: "Far",
-        utcOffsetMin: 0,
+        timeZone: "UTC",
         shifts: "[]",
         policy: JSON.stringify(defaultPolicy),
       })

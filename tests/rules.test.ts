@@ -8,6 +8,8 @@ import { migrate, migrateDown } from "@/server/database/migrate";
 import { walkAndSign } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
 import { startRetest } from "@/server/inspections/start";
+import { bookAsFound } from "@/server/ledger/books";
+import { verifyBooks } from "@/server/ledger/verify-books";
 import { raiseTag } from "@/server/tags/raise";
 import { tagDetail } from "@/server/tags/read";
 import { recordRepair, releaseTag } from "@/server/tags/return";
@@ -344,6 +346,25 @@ describe("rule 5 and 6: the floor, and incomplete is never a pass", () => {
 });
 
 describe("migrations", () => {
+  it("give booked rows another form, and make nothing good that was not", async () => {
+    await migrateDown(yard.db, "015-standing");
+    await sql`INSERT INTO site SELECT 'ahead', name, shifts, policy, 90 FROM site LIMIT 1`.execute(yard.db);
+    await bookAsFound(yard.db);
+    const known = (await verifyBooks(yard.db)).breaks.length;
+    await sql`INSERT INTO site SELECT 'past', name, shifts, policy, -570 FROM site LIMIT 1`.execute(yard.db);
+    await sql`DELETE FROM row_changed`.execute(yard.db);
+    expect(await migrate(yard.db)).toEqual(["016-time-zone"]);
+    const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
+    expect(zones.map(({ timeZone }) => timeZone)).toEqual(
+      expect.arrayContaining(["UTC", "+01:30", "-09:30"]),
+    );
+    const named = (await verifyBooks(yard.db)).breaks;
+    expect(named.filter(({ detail }) => detail.includes("site ")).map(({ detail }) => detail)).toEqual([
+      "site past stands in its table and in no book",
+    ]);
+    expect(named.length, JSON.stringify(named)).toBeLessThanOrEqual(known + 1);
+  });
+
   it("go down to nothing and up again", async () => {
     await migrateDown(yard.db);
     const left = await sql<{
@@ -374,6 +395,7 @@ describe("migrations", () => {
       "013-books",
       "014-owner-writes",
       "015-standing",
+      "016-time-zone",
     ]);
   });
 });

@@ -40,7 +40,7 @@ beforeAll(async () => {
   ];
   await yard.db
     .insertInto("site")
-    .values({ id: "far", name: "Far", utcOffsetMin: 0, shifts: "[]", policy: "{}" })
+    .values({ id: "far", name: "Far", timeZone: "UTC", shifts: "[]", policy: "{}" })
     .execute();
   elsewhere = await person(yard, "operator", "far");
   const of = async (path: string) =>

@@ -31,7 +31,7 @@ export interface WalkData {
   readonly people: readonly OnWalk[];
   readonly nowMs: number;
   /** The site's clock, minutes ahead of UTC. */
-  readonly offsetMin: number;
+  readonly zone: string;
   readonly shift: { readonly id: string; readonly startMs: number; readonly endMs: number };
 }
 

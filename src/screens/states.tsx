@@ -1,5 +1,6 @@
 import type { StandingState } from "@/core/decision/standing";
 import type { Outcome } from "@/core/vocabulary/outcomes";
+import { localMs } from "@/core/vocabulary/zone";
 import type { MarkKind } from "@/kit/mark";
 
 /** The square of each state a unit may stand in. */
@@ -31,18 +32,18 @@ export const outcomeMark: Readonly<Record<Outcome, MarkKind>> = {
 };
 
 /** Hours and minutes on the site's clock. */
-export function clock(ms: number, offsetMin: number): string {
-  return new Date(ms + offsetMin * 60_000).toISOString().slice(11, 16);
+export function clock(ms: number, zone: string): string {
+  return new Date(localMs(ms, zone)).toISOString().slice(11, 16);
 }
 
 /** Day and time on the site's clock. */
-export function dayAndClock(ms: number, offsetMin: number): string {
-  const text = new Date(ms + offsetMin * 60_000).toISOString();
+export function dayAndClock(ms: number, zone: string): string {
+  const text = new Date(localMs(ms, zone)).toISOString();
   return `${text.slice(0, 10)} ${text.slice(11, 16)}`;
 }
 
 /** Day on the site's clock. */
-export const day = (ms: number, offsetMin: number): string => dayAndClock(ms, offsetMin).slice(0, 10);
+export const day = (ms: number, zone: string): string => dayAndClock(ms, zone).slice(0, 10);
 
 /** The words of a tag's reason: one picked from the list, or the finding that raised it. */
 export function tagReason(t: (key: string) => string, reason: string): string {

@@ -45,7 +45,7 @@ beforeEach(() => {
 
 async function page() {
   const { LiveLink } = await import("@/screens/chrome/live-link");
-  await act(async () => void show(<LiveLink nowMs={startMs} offsetMin={0} />));
+  await act(async () => void show(<LiveLink nowMs={startMs} zone="UTC" />));
 }
 
 describe("a page that follows the ledgers", () => {

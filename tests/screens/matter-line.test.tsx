@@ -24,7 +24,7 @@ function line(
 ) {
   const dispatch = vi.fn();
   const model = {
-    data: { offsetMin: 0 },
+    data: { zone: "UTC" },
     facts: { maySayGone: may },
     reduction: { matters: new Map(says === undefined ? [] : [["f-1", { says }]]) },
     dispatch,

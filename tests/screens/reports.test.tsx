@@ -20,7 +20,7 @@ const units = [
   { id: "u-2", plate: "LM-02" },
 ];
 const list = (more: Partial<ReportRow> = {}, mayLook = true) =>
-  show(<Reports reports={[{ ...report, ...more }]} units={units} mayLook={mayLook} offsetMin={60} />);
+  show(<Reports reports={[{ ...report, ...more }]} units={units} mayLook={mayLook} zone="+01:00" />);
 const says = "What was in it, and what was done";
 const settle = () => act(async () => {});
 

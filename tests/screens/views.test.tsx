@@ -11,7 +11,7 @@ import { scissor, startMs } from "./walk";
 
 const hourMs = 3_600_000;
 /** A site an hour ahead: what is stored as 05:40 is said as 06:40. */
-const offsetMin = 60;
+const zone = "+01:00";
 const states = Object.keys(stateMark) as StandingState[];
 const usable = (state: StandingState) => state === "cleared" || state === "cleared_with_notes";
 
@@ -41,7 +41,7 @@ const shift = (rows: readonly ShiftRowData[], mayInspect = true) =>
     <ShiftView
       data={{
         nowMs: startMs,
-        offsetMin,
+        zone,
         shift: { id: "early", startMs: startMs + hourMs / 2, endMs: startMs + 8 * hourMs },
         rows,
         later: [],
@@ -130,7 +130,7 @@ const may = {
   mayConfirm: false,
 };
 const onePage = (data: UnitData, more: Partial<typeof may> = {}) =>
-  show(<UnitView unit={data} {...may} {...more} offsetMin={offsetMin} measures="metric" />);
+  show(<UnitView unit={data} {...may} {...more} zone={zone} measures="metric" />);
 
 describe("a unit's page", () => {
   it("tells until when it is cleared by the site's clock, and its examination as the day it is", () => {
@@ -210,14 +210,7 @@ const all: May = { repair: true, retest: true, release: true, second: true };
 
 describe("a tag's way back", () => {
   const at = (waits: ReturnTag["waits"], rights: Partial<May> = {}) =>
-    show(
-      <ReturnView
-        tag={{ ...tag, waits }}
-        may={{ ...all, ...rights }}
-        offsetMin={offsetMin}
-        measures="metric"
-      />,
-    );
+    show(<ReturnView tag={{ ...tag, waits }} may={{ ...all, ...rights }} zone={zone} measures="metric" />);
 
   it("offers the one step that is next, and none to whoever may not take it", () => {
     const steps = {
@@ -253,7 +246,7 @@ describe("a tag's way back", () => {
   });
 
   it("stands in the list since when, by the site's clock, with what it waits for", () => {
-    show(<TaggedView tags={[{ ...tag, family: "slab_scissor", waits: "retest" }]} offsetMin={offsetMin} />);
+    show(<TaggedView tags={[{ ...tag, family: "slab_scissor", waits: "retest" }]} zone={zone} />);
     expect(screen.getByText(/since 2026-03-02 06:40/)).toBeTruthy();
     expect(screen.getByText("Repaired; waiting for its re-test")).toBeTruthy();
   });

@@ -29,7 +29,7 @@ export function walkOf(sheet: Sheet, more: Partial<InspectData> = {}): InspectDa
     person: oake,
     people: [oake],
     nowMs: startMs,
-    offsetMin: 0,
+    zone: "UTC",
     shift: { id: "early", startMs: startMs + 3_000_000, endMs: startMs + 31_800_000 },
     measures: "metric",
     ...more,

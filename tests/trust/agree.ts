@@ -18,7 +18,7 @@ export async function agree(yard: Yard, versionId: string, list: readonly Comman
       throw new Disagreement(
         `after ${after}: the app says ${app ? "usable" : "not usable"}, the oracle does not`,
       );
-    if ((await standingsDiffer(yard.db)).some(({ book }) => book === `unit ${stick.unitId}`))
+    if ((await standingsDiffer(yard.db)).includes(stick.unitId))
       throw new Disagreement(`after ${after}: the row of standing is not what the records give`);
     if (app) usableTimes += 1;
   };

@@ -129,7 +129,7 @@ export class Yardstick {
       .values({
         id: siteId,
         name: siteId,
-        utcOffsetMin: 0,
+        timeZone: "UTC",
         shifts: JSON.stringify(shifts),
         policy: JSON.stringify(defaultPolicy),
       })

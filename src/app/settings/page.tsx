@@ -24,7 +24,7 @@ export default async function SettingsPage() {
       <NextIntlClientProvider messages={await allMessages()}>
         <SettingsView
           mine={mine}
-          offsetMin={call.offsetMin}
+          zone={call.zone}
           tablets={tablets.map(({ since, revoked, ...tablet }) => ({
             ...tablet,
             sinceMs: since.getTime(),

@@ -20,10 +20,7 @@ export default async function TaggedPage() {
     : [];
   return (
     <Chrome data={await chromeData(call)} at="tagged">
-      <TaggedView
-        tags={tags.map((t) => ({ ...t, raisedAtMs: t.raisedAt.getTime() }))}
-        offsetMin={call.offsetMin}
-      />
+      <TaggedView tags={tags.map((t) => ({ ...t, raisedAtMs: t.raisedAt.getTime() }))} zone={call.zone} />
       <Reports
         reports={reports.map(({ receivedAt, byId, ...r }) => ({
           ...r,
@@ -31,7 +28,7 @@ export default async function TaggedPage() {
           receivedAtMs: receivedAt.getTime(),
         }))}
         units={units}
-        offsetMin={call.offsetMin}
+        zone={call.zone}
         mayLook={siteId !== undefined && mayAt(person, "look", siteId)}
       />
     </Chrome>

@@ -1,5 +1,7 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { worseOutcome } from "../vocabulary/outcomes";
+import { localMs } from "../vocabulary/zone";
 import { clearanceEndsMs, clearsBeforeMs, type StandingFacts, shiftFor, standingOf } from "./standing";
 
 const at = (text: string) => Date.parse(`2026-03-${text}:00Z`);
@@ -49,7 +51,7 @@ describe("standingOf", () => {
 
 describe("how long a walk may take", () => {
   const until = (trigger: "day" | "shift", began: string, longestWalkMin?: number) =>
-    clearsBeforeMs({ trigger, longestWalkMin }, shifts, at(began), 0);
+    clearsBeforeMs({ trigger, longestWalkMin }, shifts, at(began), "UTC");
   it("four hours unless the policy says otherwise, and never past its trigger's boundary", () => {
     expect(until("shift", "02T05:40")).toBe(at("02T09:40"));
     expect(until("shift", "02T05:40", 60)).toBe(at("02T06:40"));
@@ -60,23 +62,50 @@ describe("how long a walk may take", () => {
 
 describe("shifts", () => {
   it("a walk before the start counts for the shift about to start", () => {
-    expect(shiftFor(shifts, at("02T05:40"), 0)).toEqual({
+    expect(shiftFor(shifts, at("02T05:40"), "UTC")).toEqual({
       id: "early",
       startMs: at("02T06:30"),
       endMs: at("02T14:30"),
     });
-    expect(shiftFor(shifts, at("02T14:00"), 0).id).toBe("late");
-    expect(shiftFor(shifts, at("02T03:00"), 0)).toEqual({
+    expect(shiftFor(shifts, at("02T14:00"), "UTC").id).toBe("late");
+    expect(shiftFor(shifts, at("02T03:00"), "UTC")).toEqual({
       id: "late",
       startMs: at("01T14:30"),
       endMs: at("02T06:30"),
     });
-    expect(shiftFor(shifts, at("02T05:40"), 60).startMs).toBe(at("02T05:30"));
-    expect(() => shiftFor([], at("02T05:40"), 0)).toThrow(/at least one shift/);
+    expect(shiftFor(shifts, at("02T05:40"), "+01:00").startMs).toBe(at("02T05:30"));
+    expect(() => shiftFor([], at("02T05:40"), "UTC")).toThrow(/at least one shift/);
   });
   it("a clearance by day ends at local midnight, by shift at the shift's end", () => {
-    expect(clearanceEndsMs("day", shifts, at("02T05:59"), 120)).toBe(at("02T22:00"));
-    expect(clearanceEndsMs("shift", shifts, at("02T05:59"), 0)).toBe(at("02T14:30"));
+    expect(clearanceEndsMs("day", shifts, at("02T05:59"), "+02:00")).toBe(at("02T22:00"));
+    expect(clearanceEndsMs("shift", shifts, at("02T05:59"), "UTC")).toBe(at("02T14:30"));
+  });
+  it("start by the clocks of the yard, also where these are changed in between", () => {
+    // Central European time: an hour ahead of UTC, two from 01:00 UTC on 29 March 2026 and until 01:00 on 25 October.
+    const shift = (text: string) => shiftFor(shifts, Date.parse(`2026-${text}:00Z`), "CET");
+    expect(shift("03-28T05:00").startMs).toBe(at("28T05:30"));
+    expect(shift("03-29T04:00").startMs).toBe(at("29T04:30"));
+    // The late shift before lasts an hour less, one in October an hour more.
+    expect(shift("03-28T20:00")).toMatchObject({ startMs: at("28T13:30"), endMs: at("29T04:30") });
+    expect(shift("10-24T20:00").endMs - shift("10-24T20:00").startMs).toBe(17 * 3_600_000);
+    const day = (text: string) => clearanceEndsMs("day", shifts, Date.parse(`2026-${text}:00Z`), "CET");
+    expect(day("03-29T00:30")).toBe(at("29T22:00"));
+    expect(day("03-28T22:30")).toBe(at("28T23:00"));
+  });
+  it("every moment is in one shift, and the one that follows begins where it ends", () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom("UTC", "CET", "EST5EDT", "+05:30", "-09:30"),
+        fc.integer({ min: at("01T00:00"), max: at("01T00:00") + 400 * 86_400_000 }),
+        (zone, ms) => {
+          const { startMs, endMs } = shiftFor(shifts, ms, zone, 0);
+          expect(startMs <= ms && ms < endMs).toBe(true);
+          expect(shiftFor(shifts, endMs, zone, 0).startMs).toBe(endMs);
+          expect([390, 870]).toContain((localMs(startMs, zone) % 86_400_000) / 60_000);
+          expect(clearanceEndsMs("day", shifts, ms, zone)).toBeGreaterThan(ms);
+        },
+      ),
+    );
   });
   it("of two decisions the worse stands", () => {
     expect(worseOutcome("cleared", "tagged_out")).toBe("tagged_out");

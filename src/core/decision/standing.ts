@@ -1,6 +1,7 @@
 import type { EntryKind } from "../evidence/touches";
 import { clears, type Outcome } from "../vocabulary/outcomes";
 import type { Policy } from "../vocabulary/policy";
+import { localMs, momentOf, type Zone } from "../vocabulary/zone";
 
 /** The facts about a unit at one moment, read under the unit's lock. Times are milliseconds since 1970. */
 export interface StandingFacts {
@@ -82,50 +83,44 @@ const minMs = 60_000;
 
 /**
  * The shift an inspection signed at `atMs` is for: one signed up to `aheadMin` before a start counts for the
- * shift about to start. Site time is UTC plus `offsetMin`.
+ * shift about to start. Shifts start by the clocks of the site's zone, also on the day they are changed.
  */
 export function shiftFor(
   shifts: readonly ShiftClock[],
   atMs: number,
-  offsetMin: number,
+  zone: Zone,
   aheadMin = 90,
 ): { readonly id: string; readonly startMs: number; readonly endMs: number } {
-  const local = atMs + offsetMin * minMs;
-  const midnight = Math.floor(local / dayMs) * dayMs;
+  const midnight = midnightBefore(atMs, zone);
   const starts = [-1, 0, 1, 2]
     .flatMap((day) =>
-      shifts.map((s) => ({ id: s.id, startMs: midnight + day * dayMs + s.startsMin * minMs })),
+      shifts.map((s) => ({
+        id: s.id,
+        startMs: momentOf(midnight + day * dayMs + s.startsMin * minMs, zone),
+      })),
     )
     .sort((a, b) => a.startMs - b.startMs);
-  let index = 0;
-  for (let i = 0; i < starts.length; i++) {
-    const start = starts[i];
-    if (start !== undefined && start.startMs - aheadMin * minMs <= local) index = i;
-  }
+  const index = starts.findLastIndex((start) => start.startMs - aheadMin * minMs <= atMs);
   const current = starts[index];
   const next = starts[index + 1];
   if (current === undefined || next === undefined)
     throw new RangeError("expected at least one shift, got none; set the site's shifts");
-  return {
-    id: current.id,
-    startMs: current.startMs - offsetMin * minMs,
-    endMs: next.startMs - offsetMin * minMs,
-  };
+  return { id: current.id, startMs: current.startMs, endMs: next.startMs };
 }
+
+/** The midnight before a moment, as the clocks of a zone show it. */
+const midnightBefore = (ms: number, zone: Zone): number => Math.floor(localMs(ms, zone) / dayMs) * dayMs;
 
 /** When a clearance signed at `signedAtMs` ends under the policy's trigger. */
 export function clearanceEndsMs(
   trigger: Policy["trigger"],
   shifts: readonly ShiftClock[],
   signedAtMs: number,
-  offsetMin: number,
+  zone: Zone,
 ): number {
-  if (trigger === "day") {
-    const local = signedAtMs + offsetMin * minMs;
-    return (Math.floor(local / dayMs) + 1) * dayMs - offsetMin * minMs;
-  }
+  if (trigger === "day") return momentOf(midnightBefore(signedAtMs, zone) + dayMs, zone);
   // Operator change and each use end sooner, by an event; the shift's end is the latest they can last.
-  return shiftFor(shifts, signedAtMs, offsetMin).endMs;
+  return shiftFor(shifts, signedAtMs, zone).endMs;
 }
 
 /**
@@ -136,8 +131,8 @@ export function clearsBeforeMs(
   policy: Pick<Policy, "trigger" | "longestWalkMin">,
   shifts: readonly ShiftClock[],
   beganMs: number,
-  offsetMin: number,
+  zone: Zone,
 ): number {
-  const boundaryMs = clearanceEndsMs(policy.trigger, shifts, beganMs, offsetMin);
+  const boundaryMs = clearanceEndsMs(policy.trigger, shifts, beganMs, zone);
   return Math.min(boundaryMs, beganMs + (policy.longestWalkMin ?? longestWalkMin) * minMs);
 }

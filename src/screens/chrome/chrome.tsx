@@ -18,7 +18,7 @@ export interface ChromeData {
   readonly demoClock?: string;
   /** When the page was read, by the server's clock. */
   readonly nowMs: number;
-  readonly offsetMin: number;
+  readonly zone: string;
 }
 
 /** The frame of every view but the walk: where one is, who one is, and tag out. */
@@ -60,7 +60,7 @@ export function Chrome({
               {t("nav.demoClock", { time: data.demoClock })}
             </span>
           )}
-          <LiveLink nowMs={data.nowMs} offsetMin={data.offsetMin} />
+          <LiveLink nowMs={data.nowMs} zone={data.zone} />
           <TagOut plate={plate} />
           <span className="hidden text-ink2 lg:inline">{data.place}</span>
           <DisplayMenu person={data.person} display={data.display} />

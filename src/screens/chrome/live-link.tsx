@@ -13,7 +13,7 @@ const atMostMs = 60_000;
  * Keeps a page as the ledgers stand: read again when a unit's moves, when one comes back to the page, and once a
  * minute, since a clearance ends by the clock too. Without a link it says as of when it speaks.
  */
-export function LiveLink({ nowMs, offsetMin }: { nowMs: number; offsetMin: number }) {
+export function LiveLink({ nowMs, zone }: { nowMs: number; zone: string }) {
   const t = useTranslations();
   const router = useRouter();
   const state = useSyncExternalStore(
@@ -48,7 +48,7 @@ export function LiveLink({ nowMs, offsetMin }: { nowMs: number; offsetMin: numbe
   if (state.linked !== false) return null;
   return (
     <span role="status" className="border-[1.5px] border-ink px-2 font-bold">
-      {t("nav.asOf", { time: clock(nowMs, offsetMin) })}
+      {t("nav.asOf", { time: clock(nowMs, zone) })}
     </span>
   );
 }

@@ -55,15 +55,15 @@ export function BeginHere({ personId }: { personId: string }) {
 /** How long an inspection begun now can clear: its age counts from what this tablet last heard. */
 function lasts(t: ReturnType<typeof useTranslations>, unit: PreparedUnit): string {
   const { word, walk } = unit;
-  const time = clock(word.atMs, walk.offsetMin);
+  const time = clock(word.atMs, walk.zone);
   return canClear(unit.walk.facts, unit, Date.now())
-    ? t("here.late", { time, until: clock(walk.facts.clearsBeforeMs, walk.offsetMin) })
+    ? t("here.late", { time, until: clock(walk.facts.clearsBeforeMs, walk.zone) })
     : t("here.over", { time });
 }
 
 function Row({ unit: { unitId, walk, word } }: { unit: PreparedUnit }) {
   const t = useTranslations();
-  const { plate, sheet, facts, offsetMin } = walk;
+  const { plate, sheet, facts, zone } = walk;
   const begin = async () => {
     const id = await beginHere(unitId);
     if (id !== undefined) window.location.assign(`/inspect/${id}`);
@@ -78,7 +78,7 @@ function Row({ unit: { unitId, walk, word } }: { unit: PreparedUnit }) {
         {facts.holds.length === 0 ? null : (
           <span className="block font-semibold">
             <Mark kind="tag_out">
-              {t("here.tagged", { time: clock(word.atMs, offsetMin), names: facts.holds.join(", ") })}
+              {t("here.tagged", { time: clock(word.atMs, zone), names: facts.holds.join(", ") })}
             </Mark>
           </span>
         )}

@@ -80,7 +80,7 @@ export function DecisionView({
         </h1>
         {offline ? (
           <p className="mt-2 border-[2.5px] border-ink p-3 font-semibold">
-            {t("inspect.asOf", { time: clock(model.facts.nowMs, data.offsetMin) })}
+            {t("inspect.asOf", { time: clock(model.facts.nowMs, data.zone) })}
           </p>
         ) : null}
         <p className="mt-3 border-b border-line py-1.5">
@@ -93,7 +93,7 @@ export function DecisionView({
         <Pace events={state.events} by="self" />
         {clears(outcome) && data.policy.trigger === "shift" ? (
           <p className="border-b border-line py-1.5">
-            {t("decide.until", { time: clock(data.shift.endMs, data.offsetMin) })}
+            {t("decide.until", { time: clock(data.shift.endMs, data.zone) })}
           </p>
         ) : null}
         <ul className="list-none">

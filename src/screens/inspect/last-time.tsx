@@ -12,7 +12,7 @@ export function LastTime({
   data,
 }: {
   matter: OpenMatter;
-  data: Pick<InspectData, "offsetMin" | "measures">;
+  data: Pick<InspectData, "zone" | "measures">;
 }) {
   const t = useTranslations();
   const { pictures } = matter;
@@ -20,7 +20,7 @@ export function LastTime({
   return (
     <div className="mt-3 border-l-[4px] border-ink pl-3">
       <p className="leading-snug">
-        <b>{t("finding.last")}</b> {day(matter.foundAtMs, data.offsetMin)}, {matter.foundBy}
+        <b>{t("finding.last")}</b> {day(matter.foundAtMs, data.zone)}, {matter.foundBy}
         {said === "" ? "" : `: ${said}`}.{matter.note === undefined ? "" : ` “${matter.note}”`}
       </p>
       {pictures === undefined ? null : (

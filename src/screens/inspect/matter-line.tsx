@@ -16,7 +16,7 @@ export function MatterLine({ matter, model }: { matter: MatterStanding; model: I
   const t = useTranslations();
   const [why, setWhy] = useState<string>();
   const kind = kindOfMatter(matter);
-  const { offsetMin, measures } = model.data;
+  const { zone, measures } = model.data;
   const part = partWords(t, matter, measures);
   const mayGo = model.facts.maySayGone[kind];
   const say = (says: Exclude<Says, "nothing">, reason?: string) => {
@@ -52,11 +52,10 @@ export function MatterLine({ matter, model }: { matter: MatterStanding; model: I
           <Mark kind={matter.place ? "place" : matter.grade}>{conditionWord(t, matter.condition)}</Mark>
         </p>
         <p className="text-ink2">
-          {t("matter.title")}:{" "}
-          {t("matter.found", { day: day(matter.foundAtMs, offsetMin), name: matter.foundBy })}
+          {t("matter.title")}: {t("matter.found", { day: day(matter.foundAtMs, zone), name: matter.foundBy })}
           {matter.repairByMs === undefined
             ? ""
-            : `, ${t("matter.repairBy", { day: day(matter.repairByMs, offsetMin) })}`}
+            : `, ${t("matter.repairBy", { day: day(matter.repairByMs, zone) })}`}
           {part === "" ? "" : `, ${part}`}
           {matter.note === undefined ? "" : `. “${matter.note}”`}
         </p>

@@ -56,7 +56,7 @@ export function TaggedNow({
             {event === undefined
               ? t("taggedNow.before")
               : t("taggedNow.by", {
-                  time: clock(Date.parse(event.at), data.offsetMin),
+                  time: clock(Date.parse(event.at), data.zone),
                   name: (maker(model, event.by) ?? data.person).name,
                 })}
           </p>

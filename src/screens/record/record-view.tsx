@@ -36,12 +36,12 @@ export interface RecordData {
 export function RecordView({
   record,
   measures,
-  offsetMin,
+  zone,
   left,
 }: {
   record: RecordData;
   measures: "metric" | "imperial";
-  offsetMin: number;
+  zone: string;
   /** What a full inspection leaves unproven, where that can still be worked out. */
   left: React.ReactNode;
 }) {
@@ -70,11 +70,11 @@ export function RecordView({
         )}
         <p className="mt-1">{t(`record.scope.${document.scope.kind}`)}</p>
         <p className="text-ink2">
-          {dayAndClock(record.recordedAtMs, offsetMin)},{" "}
+          {dayAndClock(record.recordedAtMs, zone)},{" "}
           {t("record.by", { name: `${record.signer} (${record.badge})` })}.{" "}
           {t("record.times", {
-            start: clock(startMs, offsetMin),
-            end: clock(record.recordedAtMs, offsetMin),
+            start: clock(startMs, zone),
+            end: clock(record.recordedAtMs, zone),
             minutes: Math.round((record.recordedAtMs - startMs) / 60_000),
           })}
           . {t("record.events", { count: document.events.length })}.

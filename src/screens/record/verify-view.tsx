@@ -42,7 +42,7 @@ export function VerifyView({ entry }: { entry: VerifiedEntry | undefined }) {
         </dd>
         <dt className="text-ink2">{t("verify.when")}</dt>
         <dd>
-          {dayAndClock(entry.recordedAtMs, 0)} UTC.{" "}
+          {dayAndClock(entry.recordedAtMs, "UTC")} UTC.{" "}
           {t("verify.entry", { position: entry.position, count: entry.count })}
         </dd>
         <dt className="text-ink2">{t("verify.hash")}</dt>

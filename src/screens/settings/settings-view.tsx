@@ -26,13 +26,13 @@ export function SettingsView({
   keys,
   tablets,
   waiting,
-  offsetMin,
+  zone,
 }: {
   mine: boolean;
   keys: readonly KeyRow[];
   tablets: readonly TabletRow[];
   waiting: readonly WaitingRow[];
-  offsetMin: number;
+  zone: string;
 }) {
   const t = useTranslations();
   return (
@@ -47,8 +47,8 @@ export function SettingsView({
       </section>
       {mine ? (
         <>
-          <Tablets tablets={tablets} waiting={waiting} offsetMin={offsetMin} />
-          <Keys keys={keys} offsetMin={offsetMin} />
+          <Tablets tablets={tablets} waiting={waiting} zone={zone} />
+          <Keys keys={keys} zone={zone} />
         </>
       ) : (
         <p>{t("settings.notYours")}</p>
@@ -57,7 +57,7 @@ export function SettingsView({
   );
 }
 
-function Keys({ keys, offsetMin }: { keys: readonly KeyRow[]; offsetMin: number }) {
+function Keys({ keys, zone }: { keys: readonly KeyRow[]; zone: string }) {
   const t = useTranslations();
   const router = useRouter();
   const [name, setName] = useState("");
@@ -119,19 +119,19 @@ function Keys({ keys, offsetMin }: { keys: readonly KeyRow[]; offsetMin: number 
             }
           >
             {t("settings.made", {
-              when: dayAndClock(key.madeAtMs, offsetMin),
+              when: dayAndClock(key.madeAtMs, zone),
               by: key.by ?? t("settings.system"),
             })}
             {", "}
             {key.lastUsedAtMs === undefined
               ? t("settings.neverUsed")
-              : t("settings.used", { when: dayAndClock(key.lastUsedAtMs, offsetMin) })}
+              : t("settings.used", { when: dayAndClock(key.lastUsedAtMs, zone) })}
             {key.revokedAtMs === undefined ? (
               <Button look="small" onClick={() => void revoke(key.id)}>
                 {t("settings.revoke")}
               </Button>
             ) : (
-              <span>{t("settings.revoked", { when: dayAndClock(key.revokedAtMs, offsetMin) })}</span>
+              <span>{t("settings.revoked", { when: dayAndClock(key.revokedAtMs, zone) })}</span>
             )}
           </Row>
         ))}

@@ -29,11 +29,11 @@ export interface WaitingRow {
 export function Tablets({
   tablets,
   waiting,
-  offsetMin,
+  zone,
 }: {
   tablets: readonly TabletRow[];
   waiting: readonly WaitingRow[];
-  offsetMin: number;
+  zone: string;
 }) {
   const t = useTranslations();
   const router = useRouter();
@@ -67,7 +67,7 @@ export function Tablets({
                       count,
                       name,
                       device: deviceId,
-                      when: dayAndClock(receivedAtMs, offsetMin),
+                      when: dayAndClock(receivedAtMs, zone),
                     })}
                   </>
                 }
@@ -99,7 +99,7 @@ export function Tablets({
               </>
             }
           >
-            {t("tablets.since", { when: dayAndClock(tablet.sinceMs, offsetMin) })}
+            {t("tablets.since", { when: dayAndClock(tablet.sinceMs, zone) })}
             {tablet.revoked === undefined ? (
               <Revoke
                 tablet={tablet.id}
@@ -108,7 +108,7 @@ export function Tablets({
             ) : (
               <span>
                 {t("tablets.revoked", {
-                  when: dayAndClock(tablet.revoked.atMs, offsetMin),
+                  when: dayAndClock(tablet.revoked.atMs, zone),
                   by: tablet.revoked.by,
                   why: tablet.revoked.why,
                 })}

@@ -28,7 +28,7 @@ interface Kept {
   readonly claims: readonly ClaimRow[];
   readonly units: readonly string[];
   /** The clock of the site it is read at, minutes ahead of UTC. */
-  readonly offsetMin: number;
+  readonly zone: string;
 }
 
 /** A machine sheet, typed in from its manual beside the board it gives. `kept` is undefined for one not yet saved. */
@@ -166,7 +166,7 @@ export function SheetEditor({
               claims={kept.claims}
               mayConfirm={mayConfirm}
               mayEdit={mayEdit}
-              offsetMin={kept.offsetMin}
+              zone={kept.zone}
             />
           ) : null}
         </section>

@@ -32,13 +32,13 @@ export function VersionsStep({
   claims,
   mayConfirm,
   mayEdit,
-  offsetMin,
+  zone,
 }: {
   versions: readonly VersionRow[];
   claims: readonly ClaimRow[];
   mayConfirm: boolean;
   mayEdit: boolean;
-  offsetMin: number;
+  zone: string;
 }) {
   const t = useTranslations();
   const router = useRouter();
@@ -119,7 +119,7 @@ export function VersionsStep({
               <span className="ml-3 font-normal text-ink2">
                 {t("sheets.bySomeone", {
                   by: v.by ?? t("settings.system"),
-                  when: dayAndClock(v.atMs, offsetMin),
+                  when: dayAndClock(v.atMs, zone),
                 })}
               </span>
             </p>

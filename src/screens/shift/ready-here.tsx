@@ -7,7 +7,7 @@ import { present } from "@/device/present";
 import { clock } from "../states";
 
 /** How many units this tablet can begin to inspect where there is no signal, and as of when. */
-export function ReadyHere({ offsetMin }: { offsetMin: number }) {
+export function ReadyHere({ zone }: { zone: string }) {
   const t = useTranslations();
   const [units, setUnits] = useState<readonly PreparedUnit[]>([]);
   useEffect(() => {
@@ -28,7 +28,7 @@ export function ReadyHere({ offsetMin }: { offsetMin: number }) {
   if (first === undefined) return null;
   return (
     <p className="ml-auto text-ink2">
-      {t("shift.readyHere", { count: units.length, time: clock(first.word.atMs, offsetMin) })}
+      {t("shift.readyHere", { count: units.length, time: clock(first.word.atMs, zone) })}
     </p>
   );
 }

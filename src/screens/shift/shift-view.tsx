@@ -33,7 +33,7 @@ export interface ShiftRowData {
 
 export interface ShiftData {
   readonly nowMs: number;
-  readonly offsetMin: number;
+  readonly zone: string;
   readonly shift: { readonly id: string; readonly startMs: number; readonly endMs: number };
   readonly rows: readonly ShiftRowData[];
   readonly later: readonly ShiftRowData[];
@@ -47,7 +47,7 @@ const afterMin = 30;
 /** What must be ready, by when, by whom: each walk a strip of squares laid on the clock up to the shift's start. */
 export function ShiftView({ data }: { data: ShiftData }) {
   const t = useTranslations();
-  const { shift, rows, nowMs, offsetMin } = data;
+  const { shift, rows, nowMs, zone } = data;
   const fromMs = shift.startMs - beforeMin * 60_000;
   const toMs = shift.startMs + afterMin * 60_000;
   const onClock = nowMs >= fromMs && nowMs <= toMs;
@@ -65,15 +65,14 @@ export function ShiftView({ data }: { data: ShiftData }) {
           {nowMs < shift.startMs ? (
             <>
               {t("shift.in", { shift: words })}{" "}
-              <b className="text-ink">{lengthWords(shift.startMs - nowMs)}</b>,{" "}
-              {clock(shift.startMs, offsetMin)}
+              <b className="text-ink">{lengthWords(shift.startMs - nowMs)}</b>, {clock(shift.startMs, zone)}
             </>
           ) : (
-            t("shift.began", { shift: words, time: clock(shift.startMs, offsetMin) })
+            t("shift.began", { shift: words, time: clock(shift.startMs, zone) })
           )}
         </p>
         <p className="font-bold">{t("shift.ready", { ready, all: rows.length })}</p>
-        {data.mayInspect ? <ReadyHere offsetMin={offsetMin} /> : null}
+        {data.mayInspect ? <ReadyHere zone={zone} /> : null}
       </div>
       {rows.length === 0 ? <p className="px-5 py-6">{t("shift.none")}</p> : null}
       {onClock ? (
@@ -86,8 +85,8 @@ export function ShiftView({ data }: { data: ShiftData }) {
                 style={{ left: `${(m / (beforeMin + afterMin)) * 100}%` }}
               >
                 {m === beforeMin
-                  ? t("shift.start", { time: clock(shift.startMs, offsetMin) })
-                  : clock(fromMs + m * 60_000, offsetMin)}
+                  ? t("shift.start", { time: clock(shift.startMs, zone) })
+                  : clock(fromMs + m * 60_000, zone)}
               </span>
             ))}
           </span>
@@ -120,7 +119,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
               ) : null}
             </div>
             <div className="col-span-2 flex items-center justify-between gap-x-4 md:col-span-1">
-              <StateWords row={row} offsetMin={offsetMin} nowMs={nowMs} startMs={shift.startMs} />
+              <StateWords row={row} zone={zone} nowMs={nowMs} startMs={shift.startMs} />
               {data.mayInspect && !row.standing.usable && row.standing.state !== "tagged_out" ? (
                 <StartWalk
                   unitId={row.unitId}
@@ -163,12 +162,12 @@ export function ShiftView({ data }: { data: ShiftData }) {
 
 function StateWords({
   row,
-  offsetMin,
+  zone,
   nowMs,
   startMs,
 }: {
   row: ShiftRowData;
-  offsetMin: number;
+  zone: string;
   nowMs: number;
   startMs: number;
 }) {
@@ -181,7 +180,7 @@ function StateWords({
         ? standing.tags.join(", ")
         : tagReason(t, row.tagReason)
       : standing.usable
-        ? `${t("shift.by", { name: standing.signedBy ?? "", time: clock(standing.signedAtMs ?? 0, offsetMin) })}, ${t("shift.until", { time: clock(standing.untilMs ?? 0, offsetMin) })}`
+        ? `${t("shift.by", { name: standing.signedBy ?? "", time: clock(standing.signedAtMs ?? 0, zone) })}, ${t("shift.until", { time: clock(standing.untilMs ?? 0, zone) })}`
         : walked
           ? t("shift.stopOf", { name: walking.by, done: walking.done, all: row.checks })
           : `${row.inspector === null ? t("shift.nobody") : t("shift.inspector", { name: row.inspector })}, ${t("shift.takes", { minutes: Math.round(row.minutes) })}`;

@@ -29,12 +29,12 @@ export function Reports({
   reports,
   units,
   mayLook,
-  offsetMin,
+  zone,
 }: {
   reports: readonly ReportRow[];
   units: readonly Choice[];
   mayLook: boolean;
-  offsetMin: number;
+  zone: string;
 }) {
   const t = useTranslations();
   if (reports.length === 0) return null;
@@ -50,7 +50,7 @@ export function Reports({
               <b className="text-[20px]">{t(`reports.what.${report.kind}`)}</b>
               <span className="text-ink2">
                 {report.name},{" "}
-                {t("reports.from", { name: report.by, time: dayAndClock(report.receivedAtMs, offsetMin) })}
+                {t("reports.from", { name: report.by, time: dayAndClock(report.receivedAtMs, zone) })}
               </span>
             </div>
             <p className="mt-1 break-words">{report.problem}</p>

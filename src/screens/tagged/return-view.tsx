@@ -48,12 +48,12 @@ export interface May {
 export function ReturnView({
   tag,
   may,
-  offsetMin,
+  zone,
   measures,
 }: {
   tag: ReturnTag;
   may: May;
-  offsetMin: number;
+  zone: string;
   measures: "metric" | "imperial";
 }) {
   const t = useTranslations();
@@ -83,14 +83,9 @@ export function ReturnView({
           )}
           <h2 className="mt-6 text-[20px] font-bold">{t("tagged.steps")}</h2>
           <ol className="mt-1">
-            <StepLine title={t("tagged.raised")} at={dayAndClock(tag.raisedAtMs, offsetMin)} by={tag.by} />
+            <StepLine title={t("tagged.raised")} at={dayAndClock(tag.raisedAtMs, zone)} by={tag.by} />
             {tag.steps.map((s) => (
-              <StepLine
-                key={s.id}
-                title={t(`tagged.${s.kind}Step`)}
-                at={dayAndClock(s.atMs, offsetMin)}
-                by={s.by}
-              >
+              <StepLine key={s.id} title={t(`tagged.${s.kind}Step`)} at={dayAndClock(s.atMs, zone)} by={s.by}>
                 {s.kind === "repaired" ? <RepairWords detail={s.detail} /> : null}
                 {s.inspectionId === null ? null : (
                   <Link className="underline" href={`/records/${s.inspectionId}`}>

@@ -18,7 +18,7 @@ export interface TaggedRow {
 }
 
 /** What stands, since when, why, and what blocks. */
-export function TaggedView({ tags, offsetMin }: { tags: readonly TaggedRow[]; offsetMin: number }) {
+export function TaggedView({ tags, zone }: { tags: readonly TaggedRow[]; zone: string }) {
   const t = useTranslations();
   return (
     <div>
@@ -36,7 +36,7 @@ export function TaggedView({ tags, offsetMin }: { tags: readonly TaggedRow[]; of
                 <p className="text-[20px] font-bold">{tagReason(t, tag.reason)}</p>
                 {tag.note === null ? null : <p>“{tag.note}”</p>}
                 <p className="text-ink2">
-                  {tag.number}, {t("tagged.since", { time: dayAndClock(tag.raisedAtMs, offsetMin) })},{" "}
+                  {tag.number}, {t("tagged.since", { time: dayAndClock(tag.raisedAtMs, zone) })},{" "}
                   {t("tagged.by", { name: tag.by })}
                 </p>
               </div>

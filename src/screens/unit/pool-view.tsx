@@ -63,7 +63,7 @@ export function PoolView({ units }: { units: readonly PoolRow[] }) {
               <b>{t(`family.${u.family}`)}</b>
               <br />
               <span className="text-ink2">
-                {u.serial}, {t("units.due").toLowerCase()} {day(u.dueMs, 0)}
+                {u.serial}, {t("units.due").toLowerCase()} {day(u.dueMs, "UTC")}
               </span>
             </span>
             {u.hasSheet ? (

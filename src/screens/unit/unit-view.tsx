@@ -85,7 +85,7 @@ export function UnitView({
   mayEdit,
   mayExamine,
   mayConfirm,
-  offsetMin,
+  zone,
   measures,
 }: {
   unit: UnitData;
@@ -95,7 +95,7 @@ export function UnitView({
   mayEdit: boolean;
   mayExamine: boolean;
   mayConfirm: boolean;
-  offsetMin: number;
+  zone: string;
   measures: "metric" | "imperial";
 }) {
   const t = useTranslations();
@@ -118,7 +118,7 @@ export function UnitView({
             {unit.sheetName === null
               ? ""
               : t("units.sheet", { name: unit.sheetName, version: unit.version ?? 1 })}
-            . {t("units.due")} {day(unit.dueMs, 0)}.
+            . {t("units.due")} {day(unit.dueMs, "UTC")}.
           </p>
           {unit.sheet === null ? (
             <p className="mt-4 border-[2.5px] border-dashed border-ink3 p-3">{t("units.noSheet")}</p>
@@ -131,9 +131,9 @@ export function UnitView({
                 <p className="text-ink2">
                   {t("shift.by", {
                     name: standing.signedBy ?? "",
-                    time: dayAndClock(standing.signedAtMs ?? 0, offsetMin),
+                    time: dayAndClock(standing.signedAtMs ?? 0, zone),
                   })}
-                  , {t("shift.until", { time: clock(standing.untilMs ?? 0, offsetMin) })}
+                  , {t("shift.until", { time: clock(standing.untilMs ?? 0, zone) })}
                 </p>
               ) : null}
               {standing.endedBy === undefined ? null : (
@@ -238,7 +238,7 @@ export function UnitView({
                   {f.note === null ? "" : `, “${f.note}”`}
                   <br />
                   <span className="text-ink2">
-                    {day(f.foundAtMs, offsetMin)}, {f.by}. {t(`rule.${f.rule}`)}
+                    {day(f.foundAtMs, zone)}, {f.by}. {t(`rule.${f.rule}`)}
                   </span>
                   {mayRepair && !f.place ? <RepairDone findingId={f.id} /> : null}
                 </span>
@@ -246,9 +246,7 @@ export function UnitView({
                   <Mark kind={f.place ? "place" : (f.grade as MarkKind)}>
                     {t(`grade.${f.place ? "place" : f.grade}`)}
                   </Mark>
-                  {f.repairByMs === undefined ? null : (
-                    <p className="text-ink2">{day(f.repairByMs, offsetMin)}</p>
-                  )}
+                  {f.repairByMs === undefined ? null : <p className="text-ink2">{day(f.repairByMs, zone)}</p>}
                 </span>
               </li>
             ))}
@@ -259,7 +257,7 @@ export function UnitView({
               <ul>
                 {unit.topUps.map((u) => (
                   <li key={`${u.checkKey}${u.foundAtMs}`} className="border-b border-line py-1.5">
-                    {day(u.foundAtMs, offsetMin)}: {titleOfKey(t, u.checkKey)},{" "}
+                    {day(u.foundAtMs, zone)}: {titleOfKey(t, u.checkKey)},{" "}
                     {u.putRight === null ? "" : t(`upkeep.${u.putRight}`).toLowerCase()}
                   </li>
                 ))}
@@ -283,7 +281,7 @@ export function UnitView({
                   href={`/records/${h.inspectionId}`}
                   className="grid min-h-[48px] content-center underline decoration-1"
                 >
-                  {dayAndClock(h.signedAtMs, offsetMin)}, {h.by},{" "}
+                  {dayAndClock(h.signedAtMs, zone)}, {h.by},{" "}
                   {Math.round((h.signedAtMs - h.startedAtMs) / 60_000)} min
                   {h.scope === "full" ? "" : `, ${t(`record.scope.${h.scope}`)}`}
                 </Link>

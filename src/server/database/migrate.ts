@@ -24,6 +24,7 @@ import * as door from "./migrations/012-door";
 import * as books from "./migrations/013-books";
 import * as ownerWrites from "./migrations/014-owner-writes";
 import * as standing from "./migrations/015-standing";
+import * as timeZone from "./migrations/016-time-zone";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -42,6 +43,7 @@ const provider: MigrationProvider = {
     "013-books": books as unknown as Migration,
     "014-owner-writes": ownerWrites as unknown as Migration,
     "015-standing": standing as unknown as Migration,
+    "016-time-zone": timeZone as unknown as Migration,
   }),
 };
 
@@ -59,9 +61,9 @@ export async function migrate(db: Db): Promise<readonly string[]> {
   return (results ?? []).map((r) => r.migrationName);
 }
 
-/** Undoes every migration. */
-export async function migrateDown(db: Db): Promise<void> {
-  const { error } = await migrator(db).migrateTo(NO_MIGRATIONS);
+/** Undoes every migration, or those after one. */
+export async function migrateDown(db: Db, to?: string): Promise<void> {
+  const { error } = await migrator(db).migrateTo(to ?? NO_MIGRATIONS);
   if (error) throw error;
 }
 

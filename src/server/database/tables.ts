@@ -22,7 +22,7 @@ type Json<T> = ColumnType<T, string, string>;
 type Time = ColumnType<Date, Date | string, Date | string>;
 
 export interface Database {
-  site: { id: string; name: string; utcOffsetMin: number; shifts: Json<ShiftClock[]>; policy: Json<Policy> };
+  site: { id: string; name: string; timeZone: string; shifts: Json<ShiftClock[]>; policy: Json<Policy> };
   person: { id: string; badge: string; name: string; active: Generated<boolean> };
   personRole: { personId: string; siteId: string; role: Role };
   authorisation: { personId: string; family: Family; licence: string; until: Time };

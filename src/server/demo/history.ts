@@ -207,7 +207,7 @@ async function write(trx: Trx, past: Past, unitId: string, told: readonly Told[]
     );
   const endOf = ({ judged, signedAt }: Told) =>
     clears(judged.outcome)
-      ? new Date(clearanceEndsMs(past.policy.trigger, past.shifts, signedAt.getTime(), 0))
+      ? new Date(clearanceEndsMs(past.policy.trigger, past.shifts, signedAt.getTime(), "UTC"))
       : null;
   await trx
     .insertInto("seal")

@@ -43,7 +43,7 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
 }
 
 async function seedSites(db: Db): Promise<void> {
-  const common = { utcOffsetMin: 0, shifts: JSON.stringify(shifts), policy: JSON.stringify(defaultPolicy) };
+  const common = { timeZone: "UTC", shifts: JSON.stringify(shifts), policy: JSON.stringify(defaultPolicy) };
   await db
     .insertInto("site")
     .values([

@@ -1,6 +1,7 @@
 import { sql } from "kysely";
 import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
+import { localMs } from "@/core/vocabulary/zone";
 import { clockIsSet, now } from "@/server/clock";
 import { database } from "@/server/database/database";
 import { displayChoice } from "@/server/http/display";
@@ -13,8 +14,8 @@ export interface PageCall {
   readonly at: Date;
   /** The site the person works at; undefined for someone with no role anywhere. */
   readonly siteId: string | undefined;
-  /** Its clock, minutes ahead of UTC. */
-  readonly offsetMin: number;
+  /** By whose clocks it is worked. */
+  readonly zone: string;
 }
 
 /** Who is looking at a page; sends anyone not signed in to the sign-in page. */
@@ -26,12 +27,8 @@ export async function pageCall(): Promise<PageCall> {
   const site =
     siteId === undefined
       ? undefined
-      : await database()
-          .selectFrom("site")
-          .select("utcOffsetMin")
-          .where("id", "=", siteId)
-          .executeTakeFirst();
-  return { person, at, siteId, offsetMin: site?.utcOffsetMin ?? 0 };
+      : await database().selectFrom("site").select("timeZone").where("id", "=", siteId).executeTakeFirst();
+  return { person, at, siteId, zone: site?.timeZone ?? "UTC" };
 }
 
 /** As a missing page to someone without a role at the record's site: it neither shows nor tells. */
@@ -72,9 +69,9 @@ export async function chromeData(call: PageCall) {
     lost: lostPlates(),
     display: await displayChoice(),
     nowMs: call.at.getTime(),
-    offsetMin: call.offsetMin,
+    zone: call.zone,
     demoClock: clockIsSet
-      ? new Date(call.at.getTime() + call.offsetMin * 60_000).toISOString().slice(11, 16)
+      ? new Date(localMs(call.at.getTime(), call.zone)).toISOString().slice(11, 16)
       : undefined,
   };
 }

@@ -23,7 +23,7 @@ export async function decisionFacts(
   const unit = await trx
     .selectFrom("unit as u")
     .innerJoin("site as s", "s.id", "u.siteId")
-    .select(["u.examinationDue", "s.shifts", "s.utcOffsetMin"])
+    .select(["u.examinationDue", "s.shifts", "s.timeZone"])
     .where("u.id", "=", unitId)
     .executeTakeFirstOrThrow();
   const holds = await trx
@@ -48,7 +48,7 @@ export async function decisionFacts(
     gaps: gaps(events).length,
     ledger: await ledgerView(trx, unitId, inspection),
     clearsBeforeMs:
-      began === undefined ? 0 : clearsBeforeMs(policy, unit.shifts, began.getTime(), unit.utcOffsetMin),
+      began === undefined ? 0 : clearsBeforeMs(policy, unit.shifts, began.getTime(), unit.timeZone),
     nowMs: at.getTime(),
     retestParts: scope.kind === "retest" ? [...scope.parts, ...(scope.disturbed ?? [])].filter(isPart) : [],
   };

@@ -94,7 +94,7 @@ export async function signInspection(
       .where("id", "=", inspection.siteId)
       .executeTakeFirstOrThrow();
     const endsAt = clears(outcome)
-      ? new Date(clearanceEndsMs(inspection.policy.trigger, site.shifts, at.getTime(), site.utcOffsetMin))
+      ? new Date(clearanceEndsMs(inspection.policy.trigger, site.shifts, at.getTime(), site.timeZone))
       : null;
     const sealed = { ...judged, outcome };
     const [head] = await append(trx, inspection.unitId, [

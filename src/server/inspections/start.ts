@@ -35,7 +35,7 @@ async function openOn(db: Db | Trx, { unitId, scope }: Wanted, at: Date) {
     .innerJoin("site as t", "t.id", "u.siteId")
     .leftJoin("seal as s", "s.inspectionId", "i.id")
     .select(["i.id", "i.startedAt", "i.personId", "p.name"])
-    .select(["t.policy", "t.shifts", "t.utcOffsetMin", joined("i.id")])
+    .select(["t.policy", "t.shifts", "t.timeZone", joined("i.id")])
     .where("i.unitId", "=", unitId)
     .where("i.tagId", "is", null)
     .where("i.startedPosition", "is not", null)
@@ -45,8 +45,8 @@ async function openOn(db: Db | Trx, { unitId, scope }: Wanted, at: Date) {
     .execute();
   return rows
     .filter(
-      ({ policy, shifts, startedAt, utcOffsetMin }) =>
-        at.getTime() < clearsBeforeMs(policy, shifts, startedAt.getTime(), utcOffsetMin),
+      ({ policy, shifts, startedAt, timeZone }) =>
+        at.getTime() < clearsBeforeMs(policy, shifts, startedAt.getTime(), timeZone),
     )
     .map(({ id, name, startedAt, personId, joined: others }) => ({
       ...{ id, name, startedAt },

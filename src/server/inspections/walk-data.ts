@@ -53,7 +53,7 @@ export async function walkData(
   const { id, plate, scope, asks, policy, found, unitId } = inspection;
   const site = await db
     .selectFrom("site")
-    .select(["shifts", "utcOffsetMin"])
+    .select(["shifts", "timeZone"])
     .where("id", "=", inspection.siteId)
     .executeTakeFirstOrThrow();
   return {
@@ -72,7 +72,7 @@ export async function walkData(
     person: { id: person.id, name: person.name },
     people: await peopleOn(db, inspection),
     nowMs: at.getTime(),
-    offsetMin: site.utcOffsetMin,
-    shift: shiftFor(site.shifts, at.getTime(), site.utcOffsetMin),
+    zone: site.timeZone,
+    shift: shiftFor(site.shifts, at.getTime(), site.timeZone),
   };
 }

@@ -109,19 +109,54 @@ export function readEntry(
 export async function bookAsFound(db: Kysely<Database>): Promise<void> {
   await db.transaction().execute(async (trx) => {
     await sql`DELETE FROM row_changed`.execute(trx);
-    const said = new Map<string, Said>();
-    for (const entry of await trx
-      .selectFrom("bookEntry")
-      .select(["book", "position", "body"])
-      .orderBy("position")
-      .execute())
-      readEntry(said, entry);
+    const said = await allSaid(trx);
     for (const rows of [...bookedTables.map(rowsAsBooked), evidenceAsBooked]) {
       const found = await sql.raw<Changed>(rows).execute(trx);
       const fresh = found.rows.filter((row) => !said.has(rowName(row.ofTable, row.key)));
       await noteRows(trx, fresh);
     }
   });
+}
+
+/** What the books say last of every row. */
+async function allSaid(trx: Kysely<Database>): Promise<ReadonlyMap<string, Said>> {
+  const said = new Map<string, Said>();
+  const entries = trx.selectFrom("bookEntry").select(["book", "position", "body"]).orderBy("position");
+  for (const entry of await entries.execute()) readEntry(said, entry);
+  return said;
+}
+
+/**
+ * Gives the rows of a booked table another form, within a migration's own transaction, and writes them into their books
+ * anew: only those that were as their books said before. What was not is left as it was said, so that no upgrade makes it
+ * good. Before there are books nothing is written: all is, as it is found, once there are.
+ */
+export async function reshape(
+  db: Kysely<never>,
+  table: string,
+  change: () => Promise<unknown>,
+): Promise<void> {
+  const trx = db as unknown as Transaction<Database>;
+  const read = bookedTables.filter((booked) => booked.table === table).map(rowsAsBooked);
+  const rows = async () =>
+    (await Promise.all(read.map((one) => sql.raw<Changed>(one).execute(trx)))).flatMap((found) => found.rows);
+  const said = await allSaid(trx);
+  const before = await rows();
+  const held = new Set(
+    before
+      .filter((row) => said.get(rowName(table, row.key))?.digest === digestOf(table, row.key, row.content))
+      .map((row) => row.key),
+  );
+  await change();
+  await sql`DELETE FROM row_changed`.execute(trx);
+  await noteRows(
+    trx,
+    (await rows()).filter((row) => held.has(row.key)),
+  );
+  // Their heads are noted with the next entry of each book: a migration may still fail.
+  await writeBooks(trx);
+  // Nothing waits for the commit: a later migration may change these tables again.
+  await sql`SET CONSTRAINTS ALL IMMEDIATE; SET CONSTRAINTS ALL DEFERRED`.execute(trx);
 }
 
 async function noteRows(trx: Transaction<Database>, rows: readonly Changed[]): Promise<void> {

@@ -91,7 +91,12 @@ export async function verifyBooks(db: Db): Promise<BooksVerified> {
   breaks.push(
     ...(await revived(db)),
     ...(await viewsDiffer(db)),
-    ...(await standingsDiffer(db)),
+    ...(await standingsDiffer(db)).map((unitId) => ({
+      what: "standing_differs" as const,
+      book: `unit ${unitId}`,
+      position: 0,
+      detail: `how unit ${unitId} stands is not what its records give`,
+    })),
     ...(await unitsGone(db, noted)),
   );
   return { books: names.size, entries: entries.length, rows, breaks };

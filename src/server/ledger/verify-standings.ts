@@ -1,6 +1,5 @@
 import { sql } from "kysely";
 import type { Db } from "@/server/database/database";
-import type { BookBreak } from "./verify-books";
 
 /** What decides a unit's standing, as its ledger alone tells it. */
 export interface ToldByLedger {
@@ -80,14 +79,9 @@ const words = (of: ToldByLedger | undefined): string =>
       ].join("; ");
 
 /** Units whose row of standing is not what the records give: written past the rules of the database. */
-export async function standingsDiffer(db: Db): Promise<readonly BookBreak[]> {
+export async function standingsDiffer(db: Db): Promise<readonly string[]> {
   const { rows } = await sql<{ unitId: string }>`
     SELECT coalesce(w.unit_id, s.unit_id) AS unit_id FROM standing_worked_out w FULL JOIN unit_standing s ON s.unit_id = w.unit_id
     WHERE s.stale IS NOT false OR to_jsonb(w) IS DISTINCT FROM to_jsonb(s) - 'stale'`.execute(db);
-  return rows.map(({ unitId }) => ({
-    what: "standing_differs" as const,
-    book: `unit ${unitId}`,
-    position: 0,
-    detail: `how unit ${unitId} stands is not what its records give`,
-  }));
+  return rows.map(({ unitId }) => unitId);
 }

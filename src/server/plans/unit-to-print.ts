@@ -12,7 +12,7 @@ export interface UnitToPrint {
   readonly model: string;
   readonly policy: Policy;
   /** The clock of its site, minutes ahead of UTC. */
-  readonly utcOffsetMin: number;
+  readonly timeZone: string;
   /** With what the unit's own plate says instead of its model's sheet. */
   readonly sheet: Sheet;
   /** Minutes each check has really taken on this model. */
@@ -32,7 +32,7 @@ export async function unitToPrint(db: Db, plate: string): Promise<UnitToPrint | 
       "u.serial",
       "u.siteId",
       "s.policy",
-      "s.utcOffsetMin",
+      "s.timeZone",
       "v.sheetId",
       "v.content",
       "h.name as model",

@@ -27,7 +27,7 @@ export interface ShiftRow {
 
 export interface ShiftBoard {
   readonly nowMs: number;
-  readonly offsetMin: number;
+  readonly zone: string;
   readonly shift: { readonly id: string; readonly startMs: number; readonly endMs: number };
   readonly rows: readonly ShiftRow[];
   readonly later: readonly ShiftRow[];
@@ -57,7 +57,7 @@ async function plansFor(db: Db, versionIds: readonly string[], policy: Policy) {
 /** What must be ready for the shift about to start or under way, by when, by whom. */
 export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<ShiftBoard> {
   const site = await db.selectFrom("site").selectAll().where("id", "=", siteId).executeTakeFirstOrThrow();
-  const shift = shiftFor(site.shifts, at.getTime(), site.utcOffsetMin);
+  const shift = shiftFor(site.shifts, at.getTime(), site.timeZone);
   const needs = await db
     .selectFrom("shiftNeed as n")
     .innerJoin("unit as u", "u.id", "n.unitId")
@@ -119,7 +119,7 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
   });
   return {
     nowMs: at.getTime(),
-    offsetMin: site.utcOffsetMin,
+    zone: site.timeZone,
     shift,
     rows: here.map(strip),
     later: rows.filter((r) => r.shiftId !== shift.id).map(strip),

@@ -30,7 +30,7 @@ export default async function RecordPage({ params }: { params: Promise<{ id: str
           pictures: await wholePictures(database(), id),
         }}
         measures={chrome.display.measures}
-        offsetMin={call.offsetMin}
+        zone={call.zone}
         left={
           walked === undefined ? null : (
             <MoreWords given={await proofMessages()}>

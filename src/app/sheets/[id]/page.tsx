@@ -34,7 +34,7 @@ export default async function SheetPage({ params }: { params: Promise<{ id: stri
               mine: enteredBy === call.person.id,
             })),
             units: found.units.map((u) => u.plate),
-            offsetMin: call.offsetMin,
+            zone: call.zone,
           }}
           measures={(await displayChoice()).measures}
           mayEdit={mayAt(call.person, "settings", call.siteId)}

@@ -34,7 +34,7 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
             steps: steps.map(({ at, ...s }) => ({ ...s, atMs: at.getTime() })),
           }}
           may={may}
-          offsetMin={call.offsetMin}
+          zone={call.zone}
           measures={chrome.display.measures}
         />
       </MoreWords>

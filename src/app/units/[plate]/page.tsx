@@ -45,7 +45,7 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
             tags: tags.map(({ raisedAt, ...t }) => ({ ...t, raisedAtMs: raisedAt.getTime() })),
             topUps: topUps.map(({ foundAt, ...t }) => ({ ...t, foundAtMs: foundAt.getTime() })),
           }}
-          offsetMin={call.offsetMin}
+          zone={call.zone}
           measures={chrome.display.measures}
           mayInspect={mayAt(call.person, "inspect", unit.siteId)}
           mayRoad={mayAt(call.person, "road", unit.siteId)}

@@ -35,7 +35,7 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
       model: unit.model,
       serial: unit.serial,
       title: t("plan.scope.full"),
-      made: t("plan.paper.made", { day: day(at.getTime(), unit.utcOffsetMin) }),
+      made: t("plan.paper.made", { day: day(at.getTime(), unit.timeZone) }),
       minutes: t("plan.paper.minutes", { minutes: Math.round(plan.minutes) }),
       carry: `${carry === "" ? "" : `${t("inspect.carry", { things: carry })} `}${plan.needsAssistant ? t("inspect.assistant") : ""}`,
       code: t("plan.paper.code"),
