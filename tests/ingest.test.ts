@@ -7,6 +7,7 @@ import { walkAndSign } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
 import { findInspection, planOf } from "@/server/inspections/model";
 import { eventsHash, eventsOf, signInspection } from "@/server/inspections/sign";
+import { withEvents } from "@/server/ledger/kept-events";
 import { addUnit, answered, at, begin, state as standing, yardForFile } from "./database";
 
 const yard = yardForFile();
@@ -183,11 +184,12 @@ describe("the event route", () => {
     );
     const entry = await yard.db
       .selectFrom("ledgerEntry")
-      .select("body")
+      .select(["unitId", "position", "body"])
       .where("subjectId", "=", id)
       .where("kind", "=", "inspection")
       .executeTakeFirstOrThrow();
-    const [old] = (JSON.parse(entry.body) as { document: { events: InspectionEvent[] } }).document.events;
+    const { document } = JSON.parse(entry.body) as { document: object };
+    const [old] = (await withEvents(yard.db, entry, document)).events;
     const late = answered(id, 900, {
       check: "wheel.nuts@wheel_front_left.v1",
       result: { kind: "condition", condition: "nut_missing" },

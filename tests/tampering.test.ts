@@ -197,7 +197,7 @@ const tamperings: readonly (readonly [string, string])[] = [
   ],
   [
     "a unit moved to another site",
-    "INSERT INTO site SELECT 'x', 'X', 0, shifts, policy FROM site; UPDATE unit SET site_id = 'x' WHERE plate = 'T-1'",
+    "INSERT INTO site SELECT 'x', 'X', shifts, policy, time_zone FROM site; UPDATE unit SET site_id = 'x' WHERE plate = 'T-1'",
   ],
   ["a unit's own figure softened", "UPDATE unit_figure SET value = value * 2"],
   ["a unit's own figure removed", "DELETE FROM unit_figure"],
@@ -277,6 +277,20 @@ const tamperings: readonly (readonly [string, string])[] = [
   ],
   ["a constraint dropped", "ALTER TABLE seal DROP CONSTRAINT seal_checks_due_check"],
   ["a rule that rewrites", "CREATE RULE own AS ON INSERT TO tag DO INSTEAD NOTHING"],
+  // The events of a walk, beside its entry.
+  [
+    "the events of a walk removed",
+    "DELETE FROM kept_events WHERE position = (SELECT max(position) FROM kept_events)",
+  ],
+  [
+    "a walk given the events of another",
+    "UPDATE kept_events k SET packed = (SELECT o.packed FROM kept_events o WHERE o.packed <> k.packed LIMIT 1)",
+  ],
+  ["events that do not unpack", "UPDATE kept_events SET packed = '\\x00'"],
+  [
+    "events beside an entry that has none",
+    "INSERT INTO kept_events SELECT unit_id, 1, packed FROM kept_events LIMIT 1",
+  ],
   // How a unit is shown.
   ["a tag taken off the row that is shown", "UPDATE unit_standing SET tags = '{}' WHERE tags <> '{}'"],
   [

@@ -22,6 +22,7 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   seal: ["insert"],
   ledger_entry: ["insert"],
   sealed_text: ["insert"],
+  kept_events: ["insert"],
   book_entry: ["insert"],
   row_changed: [],
   check_evidence: ["insert", "delete"],

@@ -25,6 +25,7 @@ import * as books from "./migrations/013-books";
 import * as ownerWrites from "./migrations/014-owner-writes";
 import * as standing from "./migrations/015-standing";
 import * as timeZone from "./migrations/016-time-zone";
+import * as keptEvents from "./migrations/017-kept-events";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -44,6 +45,7 @@ const provider: MigrationProvider = {
     "014-owner-writes": ownerWrites as unknown as Migration,
     "015-standing": standing as unknown as Migration,
     "016-time-zone": timeZone as unknown as Migration,
+    "017-kept-events": keptEvents as unknown as Migration,
   }),
 };
 

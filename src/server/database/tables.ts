@@ -164,6 +164,7 @@ export interface Database {
     taken: boolean | null;
   };
   catalogueSeen: { one: boolean; version: number };
+  keptEvents: { unitId: string; position: number; packed: Buffer };
   sealedText: { digest: string; unitId: string; salt: string; content: Json<unknown> };
   heldReport: {
     id: string;

@@ -5,6 +5,7 @@ import type { Signed } from "@/server/devices/keys";
 import { Problem } from "@/server/http/problem";
 import { append, headOf } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
+import { withEvents } from "@/server/ledger/kept-events";
 import { maxBatch, readBatch } from "./batch";
 import { writeFindings } from "./findings";
 import { holdAll, holdBody } from "./hold";
@@ -252,14 +253,15 @@ async function takeLate(
 async function sealedEventIds(trx: Trx, unitId: string, inspectionId: string): Promise<ReadonlySet<string>> {
   const entries = await trx
     .selectFrom("ledgerEntry")
-    .select("body")
+    .select(["position", "body"])
     .where("subjectId", "=", inspectionId)
     .where("unitId", "=", unitId)
     .where("kind", "in", ["inspection", "addendum"])
     .execute();
-  return new Set(
-    entries.flatMap((entry) =>
-      (JSON.parse(entry.body) as { document: { events: { id: string }[] } }).document.events.map((e) => e.id),
-    ),
-  );
+  const ids = new Set<string>();
+  for (const { position, body } of entries) {
+    const { document } = JSON.parse(body) as { document: object };
+    for (const { id } of (await withEvents(trx, { unitId, position }, document)).events) ids.add(id);
+  }
+  return ids;
 }

@@ -4,6 +4,7 @@ import type { Saw } from "@/core/record/events";
 import type { Db, Trx } from "@/server/database/database";
 import { canonical, chainHash } from "./chain";
 import type { Head } from "./heads";
+import { packEvents } from "./kept-events";
 import { signHash } from "./key";
 import { apart, type SealedText } from "./texts";
 
@@ -53,13 +54,14 @@ export async function append(trx: Trx, unitId: string, entries: readonly Entry[]
   // A clock that was set back, or a request that waited for the lock, writes nothing before what is written.
   let lastMs = head?.recordedAt.getTime() ?? 0;
   const texts: SealedText[] = [];
+  const kept: Kept[] = [];
   const rows = entries.map((entry) => {
     position += 1;
     const { kind, subjectId } = entry;
     lastMs = Math.max(lastMs, entry.at.getTime());
     const recordedAt = new Date(lastMs).toISOString();
     const touches = touchesOf(kind, entry.named);
-    const document = apart(entry.document, texts);
+    const document = besideIt(apart(entry.document, texts), kind, position, kept);
     const body = canonical({ unitId, position, kind, subjectId, recordedAt, touches, document });
     const hash = chainHash(previousHash, body);
     const row = {
@@ -79,10 +81,30 @@ export async function append(trx: Trx, unitId: string, entries: readonly Entry[]
   });
   // Each is checked against the head it follows, which a row trigger sees within one statement too.
   await trx.insertInto("ledgerEntry").values(rows).execute();
+  if (kept.length > 0)
+    await trx
+      .insertInto("keptEvents")
+      .values(kept.map((one) => ({ unitId, ...one })))
+      .execute();
   if (texts.length > 0)
     await trx
       .insertInto("sealedText")
       .values(texts.map((text) => ({ unitId, ...text })))
       .execute();
   return rows.map(({ unitId: unit, position: at, hash }) => ({ unitId: unit, position: at, hash }));
+}
+
+interface Kept {
+  readonly position: number;
+  readonly packed: Buffer;
+}
+
+/** The document of a signed inspection with the digest of its events, which are kept beside it; any other as it is. */
+function besideIt(document: unknown, kind: EntryKind, position: number, kept: Kept[]): unknown {
+  if (kind !== "inspection" || typeof document !== "object" || document === null || !("events" in document))
+    return document;
+  const { events, ...rest } = document;
+  const { digest, packed } = packEvents(events);
+  kept.push({ position, packed });
+  return { ...rest, keptEvents: digest };
 }

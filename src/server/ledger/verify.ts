@@ -2,6 +2,7 @@ import type { Touches } from "@/core/evidence/touches";
 import type { Db } from "@/server/database/database";
 import { canonical, chainHash } from "./chain";
 import { headsOf } from "./heads";
+import { alteredEvents } from "./kept-events";
 import { signatureHolds } from "./key";
 import { falselySigned } from "./signed-entries";
 import { alteredTexts } from "./texts";
@@ -75,6 +76,7 @@ export async function verifyLedgers(db: Db): Promise<Verification> {
       firstBreak(rows, headsOf(unit.id)) ??
       (await missingFromLedger(db, unit.id, rows)) ??
       (await alteredText(db, unit.id, rows)) ??
+      (await otherEvents(db, unit.id, rows)) ??
       (await shownOtherwise(db, unit.id, rows)) ??
       (await notByItsPerson(db, unit.plate, rows));
     if (found) breaks.push({ unitId: unit.id, plate: unit.plate, ...found });
@@ -155,6 +157,14 @@ async function alteredText(db: Db, unitId: string, rows: readonly Row[]): Promis
     what: "edited",
     detail: "a name or text kept beside the ledger is not the one that was sealed",
   };
+}
+
+/** Events beside an entry that are not those it was sealed with. */
+async function otherEvents(db: Db, unitId: string, rows: readonly Row[]): Promise<Found | undefined> {
+  const position = await alteredEvents(db, unitId, rows);
+  return position === undefined
+    ? undefined
+    : { position, what: "edited", detail: "the events kept beside it are not those it was sealed with" };
 }
 
 /** A unit that is shown as its ledger does not tell it. */

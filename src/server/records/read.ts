@@ -3,6 +3,7 @@ import { sharesOf } from "@/core/record/shares";
 import type { Db } from "@/server/database/database";
 import { peopleOn } from "@/server/inspections/walk-data";
 import { headsOf } from "@/server/ledger/heads";
+import { withEvents } from "@/server/ledger/kept-events";
 import { sealSigner } from "@/server/ledger/signed-entries";
 import { together } from "@/server/ledger/texts";
 import { chainColumns, firstBreak } from "@/server/ledger/verify";
@@ -18,6 +19,7 @@ export async function sealedRecord(db: Db, inspectionId: string) {
       "l.body",
       "l.hash",
       "l.position",
+      "l.unitId",
       "l.recordedAt",
       "u.plate",
       "u.siteId",
@@ -30,9 +32,10 @@ export async function sealedRecord(db: Db, inspectionId: string) {
     .where("l.kind", "=", "inspection")
     .executeTakeFirst();
   if (row === undefined) return undefined;
-  const { body, ...rest } = row;
-  const { document } = JSON.parse(body) as { document: unknown };
-  const sealed = (await together(db, document)) as SealedDocument;
+  const { body, unitId, ...rest } = row;
+  const { document } = JSON.parse(body) as { document: object };
+  const whole = await withEvents(db, { unitId, position: row.position }, document);
+  const sealed = (await together(db, whole)) as SealedDocument;
   const device = (await sealSigner(db, inspectionId, sealed))?.key.deviceId;
   const shares = await sharesByName(db, sealed);
   return { ...rest, inspectionId, document: sealed, device, shares };
