@@ -1,9 +1,12 @@
+import { sql } from "kysely";
+import pg from "pg";
 import { describe, expect, it } from "vitest";
 import { changeMin } from "@/core/plan/variables";
 import type { InspectionEvent } from "@/core/record/events";
 import { minutesTaken } from "@/core/underway/pace";
-import { minutesOf, noteMinutes } from "@/server/inspections/minutes";
-import { yardForFile } from "./database";
+import { walkAndSign } from "@/server/demo/walk";
+import { minutesLearned, minutesOf, noteMinutes } from "@/server/inspections/minutes";
+import { at, begin, yardForFile } from "./database";
 
 const yard = yardForFile();
 
@@ -96,5 +99,39 @@ describe("minutes learned from history", () => {
     expect(await minutesOf(yard.db, "sheet-B-1")).toEqual({});
     await noteMinutes(yard.db, "sheet-B-1", [walk(0.4), walk(0.01)]);
     expect((await minutesOf(yard.db, "sheet-B-1"))["doc.manual"]).toBeCloseTo(0.4, 9);
+  });
+
+  it("are learned once a walk is signed, and hold nobody up who signs another of the same model", async () => {
+    const { sheetId } = await yard.db
+      .selectFrom("unit as u")
+      .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
+      .select("v.sheetId")
+      .where("u.id", "=", yard.scissor)
+      .executeTakeFirstOrThrow();
+    const walk = async (minute: number) => {
+      const inspectionId = await begin(yard, yard.scissor, yard.people.operator, minute);
+      await walkAndSign(
+        yard.db,
+        { inspectionId, personId: yard.people.operator, signer: "t", random: yard.random },
+        at(minute),
+      );
+    };
+    const times = async () => {
+      const { rows } = await sql<{ times: number }>`
+        SELECT max(times) AS times FROM check_minutes WHERE sheet_id = ${sheetId}`.execute(yard.db);
+      return rows[0]?.times ?? 0;
+    };
+    await walk(0);
+    await minutesLearned();
+    const before = await times();
+    expect(before).toBeGreaterThan(0);
+    const other = new pg.Client({ connectionString: yard.url });
+    await other.connect();
+    await other.query("BEGIN; SELECT * FROM check_minutes FOR UPDATE");
+    await walk(70);
+    await other.query("COMMIT");
+    await other.end();
+    await minutesLearned();
+    expect(await times()).toBeGreaterThan(before);
   });
 });

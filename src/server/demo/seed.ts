@@ -5,6 +5,7 @@ import { defaultPolicy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { demoKey, makeKey } from "@/server/api/keys";
 import type { Db } from "@/server/database/database";
+import { minutesLearned } from "@/server/inspections/minutes";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { loginOf } from "@/server/people/auth";
 import { tellHistory } from "./history";
@@ -40,6 +41,7 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   if (days >= recentDays) await tellHistory(db, random, today, historyDays, days);
   await tellStories(db, random, today, days, now);
   await seedNeeds(db);
+  await minutesLearned();
 }
 
 async function seedSites(db: Db): Promise<void> {

@@ -2,6 +2,7 @@ import { sql } from "kysely";
 import type { InspectionEvent } from "@/core/record/events";
 import { minutesTaken, tooQuick } from "@/core/underway/pace";
 import type { Db, Trx } from "@/server/database/database";
+import { log } from "@/server/log";
 
 /** Answers a mean is made of before a plan goes by it. */
 const fewest = 5;
@@ -35,6 +36,23 @@ export async function noteMinutes(
     )
     .execute();
 }
+
+let learning: Promise<void> = Promise.resolve();
+
+/**
+ * Learns from a walk once it is signed, after those before it and behind nobody's lock: everybody's walks of a model share
+ * its rows. What cannot be learned now is not: it only helps to plan.
+ */
+export function learnMinutes(db: Db, sheetId: string, events: readonly InspectionEvent[]): void {
+  learning = learning
+    .then(() => noteMinutes(db, sheetId, [events]))
+    .catch((error: unknown) =>
+      log.warn({ error: String(error), sheetId }, "no minutes were learned of a walk"),
+    );
+}
+
+/** Waits until all is learned of the walks signed so far. */
+export const minutesLearned = (): Promise<void> => learning;
 
 /** Minutes each check has really taken on this model, where it has been answered often enough to tell. */
 export async function minutesOf(db: Db | Trx, sheetId: string): Promise<Readonly<Record<string, number>>> {

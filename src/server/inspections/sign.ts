@@ -20,7 +20,7 @@ import { topUpsBefore } from "./context";
 import { evidenceOf, writeEvidence } from "./evidence";
 import { decisionFacts } from "./facts";
 import { lockedInspection } from "./locked";
-import { noteMinutes } from "./minutes";
+import { learnMinutes } from "./minutes";
 import { catalogueVersion, type OpenInspection } from "./model";
 
 /** Strokes as an SVG path, each a point to begin at and the points to draw to: what the pad makes, and nothing else. */
@@ -108,13 +108,14 @@ export async function signInspection(
       .execute();
     if (inspection.scope.kind === "full")
       await writeEvidence(trx, inspection, evidenceOf(judged, events), endsAt);
-    await noteMinutes(trx, inspection.sheetId, [inOrder(events)]);
     await trx.deleteFrom("inspectionEvent").where("inspectionId", "=", inspectionId).execute();
     if (outcome === "retest_passed") heads.push(...(await noteRetest(trx, inspection, personId, at)));
-    return { outcome, shownOutcome: wanted.outcome, decision, position: head.position };
+    const answer = { outcome, shownOutcome: wanted.outcome, decision, position: head.position };
+    return { answer, sheetId: inspection.sheetId, events };
   });
   noteHeads(heads);
-  return signed;
+  learnMinutes(db, signed.sheetId, inOrder(signed.events));
+  return signed.answer;
 }
 
 export interface Judged {
