@@ -1,4 +1,5 @@
 import { randomUUID } from "node:crypto";
+import { sql } from "kysely";
 import { describe, expect, it } from "vitest";
 import { faultName } from "@/core/proof/faults";
 import type { InspectionEvent } from "@/core/record/events";
@@ -12,8 +13,9 @@ import { walkedFrom } from "@/server/records/walked";
 import { standingTags, tagDetail, waitsFor } from "@/server/tags/read";
 import { recordRepair } from "@/server/tags/return";
 import { repairFinding } from "@/server/units/finding-repair";
+import { poolPage } from "@/server/units/pool";
 import { shiftBoard } from "@/server/units/shift-board";
-import { pool, unitDetail } from "@/server/units/unit";
+import { unitDetail } from "@/server/units/unit";
 import { addUnit, at, begin, tagOut, yardForFile } from "./database";
 
 const yard = yardForFile();
@@ -128,16 +130,78 @@ describe("a unit", () => {
   });
 
   it("the pool lists every unit with where it stands", async () => {
-    const units = await pool(yard.db, "yard", at(60));
-    expect(units.map((u) => u.plate)).toEqual([...units.map((u) => u.plate)].sort());
-    expect(units.find((u) => u.plate === "S-1")?.standing?.state).toBe("inspection_owed");
-    expect(units.find((u) => u.plate === "V-7")?.standing?.state).toBe("tagged_out");
+    const { rows, names, next } = await poolPage(yard.db, "yard", {}, at(60));
+    expect(rows.map((u) => u.plate)).toEqual([...rows.map((u) => u.plate)].sort());
+    expect(names.map((u) => u.plate)).toEqual(rows.map((u) => u.plate));
+    expect(next).toBeUndefined();
+    expect(rows.find((u) => u.plate === "S-1")?.state).toBe("inspection_owed");
+    expect(rows.find((u) => u.plate === "V-7")?.state).toBe("tagged_out");
+  });
+
+  it("a large pool comes page by page, each unit once, and is searched whole", async () => {
+    await sql`INSERT INTO site SELECT 'large', name, shifts, policy, time_zone FROM site WHERE id = 'yard'`.execute(
+      yard.db,
+    );
+    await sql`INSERT INTO unit (id, plate, site_id, family, serial, examination_due)
+      SELECT gen_random_uuid(), 'P-' || lpad(n::text, 3, '0'), 'large', 'slab_scissor', 'X' || (7000 + n), now()
+      FROM generate_series(1, 230) n`.execute(yard.db);
+    const seen: string[] = [];
+    let after: string | undefined;
+    do {
+      const page = await poolPage(yard.db, "large", { after }, at(60));
+      expect(page.rows.length).toBeLessThanOrEqual(100);
+      seen.push(...page.rows.map(({ plate }) => plate));
+      after = page.next;
+    } while (after !== undefined);
+    expect(seen).toEqual(Array.from({ length: 230 }, (_, i) => `P-${String(i + 1).padStart(3, "0")}`));
+    const found = await poolPage(yard.db, "large", { find: "p 211" }, at(60));
+    expect(found.rows.map(({ plate }) => plate)).toEqual(["P-211"]);
+    expect((await poolPage(yard.db, "large", { find: "X7099" }, at(60))).rows[0]?.plate).toBe("P-099");
+    expect((await poolPage(yard.db, "large", { after: "P-230" }, at(60))).rows).toEqual([]);
+  });
+
+  it("a history goes back to the first inspection", async () => {
+    const unitId = await addUnit(yard.db, "V-9", slabScissorSheet);
+    await sql`INSERT INTO inspection (id, unit_id, person_id, scope, sheet_version_id, catalogue_version, policy, found, started_at)
+      SELECT gen_random_uuid(), ${unitId}, person_id, scope, sheet_version_id, catalogue_version, policy, found, started_at
+      FROM (SELECT * FROM inspection WHERE tag_id IS NULL AND scope->>'kind' = 'full' LIMIT 1) i, generate_series(1, 61)`.execute(
+      yard.db,
+    );
+    await sql`INSERT INTO seal SELECT id, unit_id, 'not_cleared', 'not_cleared', '[]', 'full', person_id,
+      ${at(0)}::timestamptz + row_number() OVER () * interval '1 day', started_at, 5, 1, 0, 0, NULL, row_number() OVER ()
+      FROM inspection WHERE unit_id = ${unitId}`.execute(yard.db);
+    const seen = new Set<string>();
+    let before: Date | undefined;
+    for (let pages = 0; pages < 4; pages++) {
+      const history = (await unitDetail(yard.db, "V-9", at(60), before))?.history ?? [];
+      for (const { inspectionId } of history) seen.add(inspectionId);
+      before = history.at(-1)?.signedAt ?? before;
+    }
+    expect(seen.size).toBe(61);
   });
 });
 
 describe("tags", () => {
+  it("come page by page where there are many, each once", async () => {
+    await sql`INSERT INTO tag (unit_id, reason, raised_by, raised_at)
+      SELECT id, 'leak', ${yard.people.operator}, ${at(5)} FROM unit WHERE site_id = 'large'`.execute(
+      yard.db,
+    );
+    const seen: string[] = [];
+    let after: { raisedAt: Date; number: string } | undefined;
+    for (;;) {
+      const { tags, more } = await standingTags(yard.db, "large", after);
+      seen.push(...tags.map(({ plate }) => plate));
+      after = tags.at(-1);
+      if (!more) break;
+    }
+    expect(seen).toHaveLength(230);
+    expect(new Set(seen).size).toBe(230);
+  });
+
   it("are listed oldest first with what each waits for", async () => {
-    const list = await standingTags(yard.db, "yard");
+    const { tags: list, more } = await standingTags(yard.db, "yard");
+    expect(more).toBe(false);
     expect(list.map((t) => t.raisedAt.getTime())).toEqual(
       [...list.map((t) => t.raisedAt.getTime())].sort((a, b) => a - b),
     );
@@ -151,7 +215,7 @@ describe("tags", () => {
       at(80),
     );
     expect((await tagDetail(yard.db, tag?.id ?? ""))?.waits).toBe("retest");
-    expect(await standingTags(yard.db, "elsewhere")).toEqual([]);
+    expect((await standingTags(yard.db, "elsewhere")).tags).toEqual([]);
   });
 
   it("a repair after a re-test makes the re-test owed again", () => {

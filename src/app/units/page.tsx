@@ -3,28 +3,24 @@ import { allMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { PoolView } from "@/screens/unit/pool-view";
 import { database } from "@/server/database/database";
+import { type Asked, askedOf } from "@/server/http/asked-of";
 import { chromeData, pageCall } from "@/server/http/page";
-import { pool } from "@/server/units/unit";
+import { poolPage } from "@/server/units/pool";
 
 export const metadata = { title: "Units" };
 
-export default async function UnitsPage() {
+export default async function UnitsPage({ searchParams }: { searchParams: Asked }) {
   const call = await pageCall();
-  const units = call.siteId === undefined ? [] : await pool(database(), call.siteId, call.at);
-  const rows = units.map((u) => ({
-    id: u.id,
-    plate: u.plate,
-    family: u.family,
-    serial: u.serial,
-    dueMs: u.examinationDue.getTime(),
-    hasSheet: u.sheetVersionId !== null,
-    state: u.standing?.state ?? ("inspection_owed" as const),
-  }));
+  const { after, find } = askedOf(await searchParams);
+  const page =
+    call.siteId === undefined
+      ? { rows: [], names: [], next: undefined }
+      : await poolPage(database(), call.siteId, { after, find }, call.at);
   const { units: words, family, state, scan } = await allMessages();
   return (
     <Chrome data={await chromeData(call)} at="units">
       <NextIntlClientProvider messages={{ units: words, family, state, scan }}>
-        <PoolView units={rows} />
+        <PoolView units={page.rows} names={page.names} next={page.next} asked={find ?? ""} />
       </NextIntlClientProvider>
     </Chrome>
   );

@@ -1,6 +1,7 @@
 import { useTranslations } from "next-intl";
 import type { Family } from "@/core/vocabulary/families";
 import { buttonLook } from "@/kit/button";
+import { Further } from "@/kit/further";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
 import { dayAndClock, tagReason } from "../states";
@@ -18,7 +19,16 @@ export interface TaggedRow {
 }
 
 /** What stands, since when, why, and what blocks. */
-export function TaggedView({ tags, zone }: { tags: readonly TaggedRow[]; zone: string }) {
+export function TaggedView({
+  tags,
+  zone,
+  next,
+}: {
+  tags: readonly TaggedRow[];
+  zone: string;
+  /** The address of the next page. */
+  next?: string;
+}) {
   const t = useTranslations();
   return (
     <div>
@@ -54,6 +64,7 @@ export function TaggedView({ tags, zone }: { tags: readonly TaggedRow[]; zone: s
           </li>
         ))}
       </ul>
+      <Further next={next}>{t("tagged.further")}</Further>
     </div>
   );
 }

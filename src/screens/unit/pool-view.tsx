@@ -1,10 +1,11 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { StandingState } from "@/core/decision/standing";
 import type { Family } from "@/core/vocabulary/families";
 import { unitsFor } from "@/core/vocabulary/plate-match";
+import { Further } from "@/kit/further";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
@@ -21,12 +22,39 @@ export interface PoolRow {
   readonly state: StandingState;
 }
 
-/** The whole pool, and where each unit stands; a unit is found by what one sees of its plate. */
-export function PoolView({ units }: { units: readonly PoolRow[] }) {
+/** So long somebody types on before the server is asked. */
+const settlesMs = 250;
+
+/**
+ * The pool page by page, and where each unit stands; a unit is found by what one sees of its plate: at once among those
+ * shown, by the server among all.
+ */
+export function PoolView({
+  units,
+  names,
+  next,
+  asked,
+}: {
+  units: readonly PoolRow[];
+  /** Every unit of the pool. */
+  names: readonly Pick<PoolRow, "plate" | "serial">[];
+  /** The plate after which the next page begins. */
+  next: string | undefined;
+  /** What the server was asked to find. */
+  asked: string;
+}) {
   const t = useTranslations();
   const router = useRouter();
-  const [typed, setTyped] = useState("");
+  const [typed, setTyped] = useState(asked);
   const found = unitsFor(typed, units);
+  const meant = unitsFor(typed, names);
+  const shown = new Set(units.map(({ plate }) => plate));
+  const elsewhere = typed.trim() !== "" && typed !== asked && meant.some(({ plate }) => !shown.has(plate));
+  useEffect(() => {
+    if (!elsewhere) return;
+    const settled = setTimeout(() => router.replace(`/units?find=${encodeURIComponent(typed)}`), settlesMs);
+    return () => clearTimeout(settled);
+  }, [elsewhere, typed, router]);
   return (
     <div className="p-4 md:p-5">
       <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-3">
@@ -35,11 +63,11 @@ export function PoolView({ units }: { units: readonly PoolRow[] }) {
           <form
             onSubmit={(event) => {
               event.preventDefault();
-              if (typed.trim() !== "" && found[0] !== undefined) router.push(`/units/${found[0].plate}`);
+              if (typed.trim() !== "" && meant[0] !== undefined) router.push(`/units/${meant[0].plate}`);
             }}
           >
             <UnitSearch
-              units={units}
+              units={names}
               typed={typed}
               onType={setTyped}
               onScan={({ plate }) => router.push(`/units/${plate}`)}
@@ -47,8 +75,8 @@ export function PoolView({ units }: { units: readonly PoolRow[] }) {
           </form>
         </search>
       </div>
-      <p role="status" className={found.length === 0 ? "mt-4" : "sr-only"}>
-        {found.length === 0 ? t("units.findNone", { typed }) : t("units.findCount", { count: found.length })}
+      <p role="status" className={meant.length === 0 ? "mt-4" : "sr-only"}>
+        {meant.length === 0 ? t("units.findNone", { typed }) : t("units.findCount", { count: meant.length })}
       </p>
       <ul className="mt-4 grid gap-x-8 lg:grid-cols-2">
         {found.map((u) => (
@@ -74,6 +102,11 @@ export function PoolView({ units }: { units: readonly PoolRow[] }) {
           </li>
         ))}
       </ul>
+      <Further
+        next={typed === "" && next !== undefined ? `/units?after=${encodeURIComponent(next)}` : undefined}
+      >
+        {t("units.further")}
+      </Further>
     </div>
   );
 }

@@ -9,6 +9,7 @@ import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Scope } from "@/core/vocabulary/scope";
 import type { Side } from "@/core/vocabulary/sides";
 import { buttonLook } from "@/kit/button";
+import { Further } from "@/kit/further";
 import { Link } from "@/kit/link";
 import { Mark, type MarkKind, Square } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
@@ -41,6 +42,8 @@ export interface UnitData {
     readonly signedBy?: string;
     readonly signedAtMs?: number;
   };
+  /** Whether the history is that before some day, not the latest. */
+  readonly earlier?: boolean;
   readonly history: readonly {
     readonly inspectionId: string;
     readonly outcome: Outcome;
@@ -76,6 +79,11 @@ export interface UnitData {
   }[];
 }
 
+/** Inspections listed at first; of the others only how they ended. */
+const latest = 9;
+/** Inspections of one page of the history (`unitDetail`). */
+const onPage = 28;
+
 /** One unit: where it stands, what is open on it, and its record. */
 export function UnitView({
   unit,
@@ -98,6 +106,8 @@ export function UnitView({
   zone: string;
   measures: "metric" | "imperial";
 }) {
+  const listed = unit.earlier ? unit.history : unit.history.slice(0, latest);
+  const last = listed.at(-1);
   const t = useTranslations();
   const { standing } = unit;
   const part = ({ whereOnIt, sizeMm }: UnitData["findings"][number]) => {
@@ -272,7 +282,7 @@ export function UnitView({
             ))}
           </p>
           <ul className="mt-1">
-            {unit.history.slice(0, 9).map((h) => (
+            {listed.map((h) => (
               <li
                 key={h.inspectionId}
                 className="grid min-h-[48px] grid-cols-[1fr_auto] items-center gap-x-4 border-b border-line py-1"
@@ -289,6 +299,15 @@ export function UnitView({
               </li>
             ))}
           </ul>
+          <Further
+            next={
+              last === undefined || listed.length < (unit.earlier ? onPage : latest)
+                ? undefined
+                : `/units/${unit.plate}?before=${last.signedAtMs}`
+            }
+          >
+            {t("units.earlier")}
+          </Further>
         </section>
       </div>
     </div>

@@ -26,6 +26,7 @@ import * as ownerWrites from "./migrations/014-owner-writes";
 import * as standing from "./migrations/015-standing";
 import * as timeZone from "./migrations/016-time-zone";
 import * as keptEvents from "./migrations/017-kept-events";
+import * as indexes from "./migrations/018-indexes";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -46,6 +47,7 @@ const provider: MigrationProvider = {
     "015-standing": standing as unknown as Migration,
     "016-time-zone": timeZone as unknown as Migration,
     "017-kept-events": keptEvents as unknown as Migration,
+    "018-indexes": indexes as unknown as Migration,
   }),
 };
 

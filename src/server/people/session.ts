@@ -1,4 +1,5 @@
 import { sql } from "kysely";
+import { z } from "zod";
 import { idleMinutes } from "@/contract/session";
 import { type Db, database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
@@ -43,6 +44,8 @@ export async function personById(db: Db, id: string): Promise<SignedIn | undefin
   return row && named(row);
 }
 
+const uuid = z.uuid();
+
 interface Row {
   readonly id: string;
   readonly name: string;
@@ -52,11 +55,12 @@ interface Row {
 }
 
 async function activePerson(db: Db, id: string, sessionId: string): Promise<Row | undefined> {
+  if (!uuid.safeParse(id).success) return undefined;
   const { rows } = await sql<Row>`
     SELECT p.id, p.name, p.badge,
       (SELECT u.last_seen_at FROM session_use u WHERE u.session_id = ${sessionId}) AS last_seen_at,
       (SELECT json_object_agg(r.site_id, r.roles) FROM (SELECT site_id, json_agg(role) AS roles FROM person_role WHERE person_id = p.id GROUP BY site_id) r) AS roles
-    FROM person p WHERE p.id::text = ${id} AND p.active`.execute(db);
+    FROM person p WHERE p.id = ${id}::uuid AND p.active`.execute(db);
   return rows[0];
 }
 

@@ -5,8 +5,17 @@ import { carriesTag } from "@/server/units/standing";
 
 export type Waits = "repair" | "retest" | "release" | "nothing";
 
-/** Tags that stand at a site, oldest first, and what each waits for. */
-export async function standingTags(db: Db, siteId: string) {
+/** Tags on a page. */
+const onPage = 100;
+
+/** Where a page of tags begins: after this one of the page before. */
+export interface AfterTag {
+  readonly raisedAt: Date;
+  readonly number: string;
+}
+
+/** Tags that stand at a site, oldest first, and what each waits for: a page of them, and whether there are more. */
+export async function standingTags(db: Db, siteId: string, after?: AfterTag) {
   const tags = await db
     .selectFrom("unitStanding as s")
     .innerJoin("tag as t", (join) =>
@@ -17,9 +26,14 @@ export async function standingTags(db: Db, siteId: string) {
     .select(["t.id", "t.number", "t.reason", "t.note", "t.raisedAt", "p.name as by", "u.plate", "u.family"])
     .where("s.siteId", "=", siteId)
     .where(carriesTag)
+    .$if(after !== undefined, (all) =>
+      all.where(sql<boolean>`(t.raised_at, t.number) > (${after?.raisedAt}, ${after?.number})`),
+    )
     .orderBy("t.raisedAt")
+    .orderBy("t.number")
+    .limit(onPage + 1)
     .execute();
-  if (tags.length === 0) return [];
+  if (tags.length === 0) return { tags: [], more: false };
   const steps = await db
     .selectFrom("tagStep")
     .select(["tagId", "kind", "at"])
@@ -30,7 +44,12 @@ export async function standingTags(db: Db, siteId: string) {
     )
     .orderBy("stepNo")
     .execute();
-  return tags.map((tag) => ({ ...tag, waits: waitsFor(steps.filter((s) => s.tagId === tag.id)) }));
+  return {
+    tags: tags
+      .slice(0, onPage)
+      .map((tag) => ({ ...tag, waits: waitsFor(steps.filter((s) => s.tagId === tag.id)) })),
+    more: tags.length > onPage,
+  };
 }
 
 /** What a tag waits for, from its steps in their order. */

@@ -2,8 +2,11 @@ import type { Db } from "@/server/database/database";
 import { figureClaims, figuresOf } from "./figures";
 import { standings } from "./standing";
 
-/** One unit: where it stands, what is open on it, and what has been recorded. */
-export async function unitDetail(db: Db, plate: string, at: Date) {
+/** Inspections on a page of a unit's history. */
+const onPage = 28;
+
+/** One unit: where it stands, what is open on it, and what has been recorded; of its inspections those before a moment. */
+export async function unitDetail(db: Db, plate: string, at: Date, before?: Date) {
   const unit = await db
     .selectFrom("unit as u")
     .leftJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
@@ -30,8 +33,9 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
     .innerJoin("person as p", "p.id", "s.signedBy")
     .select(["s.inspectionId", "s.outcome", "s.scope", "s.signedAt", "s.startedAt", "p.name as by"])
     .where("s.unitId", "=", unit.id)
+    .$if(before !== undefined, (all) => all.where("s.signedAt", "<", before ?? at))
     .orderBy("s.signedAt", "desc")
-    .limit(28)
+    .limit(onPage)
     .execute();
   const findings = await db
     .selectFrom("openMatter as f")
@@ -79,20 +83,4 @@ export async function unitDetail(db: Db, plate: string, at: Date) {
     figureClaims: await figureClaims(db, unit.id),
     ownFigures: await figuresOf(db, unit.id),
   };
-}
-
-/** The pool of a site with where each unit stands. */
-export async function pool(db: Db, siteId: string, at: Date) {
-  const units = await db
-    .selectFrom("unit")
-    .select(["id", "plate", "family", "serial", "examinationDue", "sheetVersionId"])
-    .where("siteId", "=", siteId)
-    .orderBy("plate")
-    .execute();
-  const standing = await standings(
-    db,
-    units.map((u) => u.id),
-    at,
-  );
-  return units.map((u) => ({ ...u, standing: standing.get(u.id) }));
 }

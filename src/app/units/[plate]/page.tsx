@@ -4,6 +4,7 @@ import { Chrome } from "@/screens/chrome/chrome";
 import { MoreWords } from "@/screens/chrome/more-words";
 import { UnitView } from "@/screens/unit/unit-view";
 import { database } from "@/server/database/database";
+import { type Asked, askedOf, momentOfAsked } from "@/server/http/asked-of";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
 import { unitDetail } from "@/server/units/unit";
@@ -12,10 +13,17 @@ export async function generateMetadata({ params }: { params: Promise<{ plate: st
   return { title: decodeURIComponent((await params).plate) };
 }
 
-export default async function UnitPage({ params }: { params: Promise<{ plate: string }> }) {
+export default async function UnitPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ plate: string }>;
+  searchParams: Asked;
+}) {
   const { plate } = await params;
+  const before = momentOfAsked(askedOf(await searchParams)["before"]);
   const call = await pageCall();
-  const unit = await unitDetail(database(), decodeURIComponent(plate), call.at);
+  const unit = await unitDetail(database(), decodeURIComponent(plate), call.at, before);
   if (unit === undefined) notFound();
   seeOnly(call.person, unit.siteId);
   const { examinationDue, history, findings, tags, topUps, figureClaims, ...rest } = unit;
@@ -42,6 +50,7 @@ export default async function UnitPage({ params }: { params: Promise<{ plate: st
               foundAtMs: foundAt.getTime(),
               repairByMs: repairBy?.getTime(),
             })),
+            earlier: before !== undefined,
             tags: tags.map(({ raisedAt, ...t }) => ({ ...t, raisedAtMs: raisedAt.getTime() })),
             topUps: topUps.map(({ foundAt, ...t }) => ({ ...t, foundAtMs: foundAt.getTime() })),
           }}

@@ -1,0 +1,15 @@
+import type { ReactNode } from "react";
+import { buttonLook } from "./button";
+import { Link } from "./link";
+
+/** The way to the next page of a list; nothing where there is none. */
+export function Further({ next, children }: { next: string | undefined; children: ReactNode }) {
+  if (next === undefined) return null;
+  return (
+    <p className="px-4 py-4 md:px-5">
+      <Link href={next} className={buttonLook("small")}>
+        {children}
+      </Link>
+    </p>
+  );
+}

@@ -1,0 +1,22 @@
+/** What stands behind the `?` of a page's address. */
+export type Asked = Promise<Readonly<Record<string, string | readonly string[] | undefined>>>;
+
+const most = 80;
+
+/** Each once and short; of one that is given several times the first. */
+export function askedOf(asked: Awaited<Asked>): Readonly<Record<string, string | undefined>> {
+  return Object.fromEntries(
+    Object.entries(asked).map(([name, given]) => {
+      const first = typeof given === "string" ? given : given?.[0];
+      return [
+        name,
+        first === undefined || first === "" ? undefined : first.replaceAll("\0", "").slice(0, most),
+      ];
+    }),
+  );
+}
+
+/** A moment given in milliseconds; undefined for anything else. */
+export function momentOfAsked(given: string | undefined): Date | undefined {
+  return given !== undefined && /^\d{1,13}$/.test(given) ? new Date(Number(given)) : undefined;
+}
