@@ -104,7 +104,7 @@ function besideIt(document: unknown, kind: EntryKind, position: number, kept: Ke
   if (kind !== "inspection" || typeof document !== "object" || document === null || !("events" in document))
     return document;
   const { events, ...rest } = document;
-  const { digest, packed } = packEvents(events);
+  const { digest, packed } = packEvents(events as Parameters<typeof packEvents>[0]);
   kept.push({ position, packed });
   return { ...rest, keptEvents: digest };
 }

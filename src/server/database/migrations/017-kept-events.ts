@@ -14,7 +14,7 @@ CREATE TABLE kept_events (
   PRIMARY KEY (unit_id, position),
   FOREIGN KEY (unit_id, position) REFERENCES ledger_entry
 );
--- Packed already: the database would try in vain.
+-- Packed already (see docs/formats/ledger.md): the database would try in vain.
 ALTER TABLE kept_events ALTER packed SET STORAGE EXTERNAL;
 CREATE TRIGGER record BEFORE UPDATE OR DELETE OR TRUNCATE ON kept_events FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();`)
     .execute(db);
