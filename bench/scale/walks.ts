@@ -13,7 +13,7 @@ import { type Evidence, evidenceOf } from "@/server/inspections/evidence";
 import { type OpenInspection, planOf } from "@/server/inspections/model";
 import type { Judged } from "@/server/inspections/sign";
 import { canonical, sha256 } from "@/server/ledger/chain";
-import { asPacked, words } from "@/server/ledger/kept-events";
+import { asPacked, joinPacked, words } from "@/server/ledger/kept-events";
 
 const pack = promisify<string, ZlibOptions, Buffer>(deflate);
 const marks = /([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}|2026-01-01)/;
@@ -104,7 +104,7 @@ function makeWalk(
     eventIds,
     minutes,
     signed: cut(canonical(events)),
-    columns: cut(asPacked(events as unknown as Parameters<typeof asPacked>[0])),
+    columns: cut(asPacked(events as unknown as Parameters<typeof asPacked>[0]).text),
   };
 }
 
@@ -118,5 +118,5 @@ export async function eventsAs(walk: Walk, inspectionId: string, ids: readonly s
     }
     return text;
   };
-  return { digest: sha256(as(walk.signed)), packed: await pack(as(walk.columns), words) };
+  return { digest: sha256(as(walk.signed)), packed: joinPacked(await pack(as(walk.columns), words), ids) };
 }

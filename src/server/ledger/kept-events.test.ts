@@ -9,13 +9,13 @@ const value = fc.oneof(
   fc.string(),
   fc.integer(),
   fc.constantFrom(null, true, 1, "1", "a"),
-  fc.record({ kind: fc.string(), n: fc.double({ noNaN: true }) }),
+  fc.record({ kind: fc.string(), n: fc.double({ noNaN: true, noDefaultInfinity: true }) }),
 );
 /** Records with fields there and away, ids that repeat, and what each follows being the one before, another, none or 1. */
 const records = fc.array(
   fc.record(
     {
-      id: fc.constantFrom("a", "b", "c"),
+      id: fc.oneof(fc.uuid(), fc.constantFrom("a", "0B0F5CD4-5DA4-4D0B-8C5A-2C8C1E0E8C7A")),
       follows: fc.oneof(fc.constantFrom("a", "b", "c"), fc.constant(null)),
       at: fc.string(),
       result: value,
@@ -28,8 +28,11 @@ const records = fc.array(
 
 describe("events kept beside an entry", () => {
   it("come back as they went, whatever they hold", () => {
+    const sameIds = records.map((some) =>
+      some.map((one) => ({ ...one, id: "6f9619ff-8b86-4011-b42d-00c04fc964ff" })),
+    );
     fc.assert(
-      fc.property(records, (events) => {
+      fc.property(fc.oneof(records, sameIds), (events) => {
         expect(canonical(fromColumns(toColumns(events)))).toBe(canonical(events));
         const { digest, packed } = packEvents(events);
         expect(canonical(unpackEvents(packed))).toBe(canonical(events));
