@@ -5,6 +5,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { cli, ensureBuild, startServer } from "./setup/app.mjs";
+import { benchScale } from "./setup/bench-scale.mjs";
 import { freePort, removeCluster, startCluster } from "./setup/cluster.mjs";
 import { ensurePackages } from "./setup/packages.mjs";
 import { run, tail } from "./setup/run.mjs";
@@ -18,6 +19,7 @@ if (["model", "plan", "proof", "unseen"].includes(of)) {
   });
   process.exit(core.code);
 }
+if (of === "scale") process.exit(await benchScale(rest));
 const folder = ".data/bench";
 removeCluster(folder);
 // Synced to disk as in use: a bench on a cluster that does not sync would flatter the routes.

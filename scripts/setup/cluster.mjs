@@ -42,7 +42,7 @@ const forgetful = [
  * A PostgreSQL cluster of our own in `folder` (made on first use), on loopback, with a password of its own.
  * Run as an unprivileged user where we are root, since PostgreSQL refuses to run as root.
  */
-export async function startCluster(folder, { fast = false } = {}) {
+export async function startCluster(folder, { fast = false, settings = [] } = {}) {
   const bin = postgresBin();
   const as = process.getuid?.() === 0 ? "postgres" : undefined;
   const home = await homeFor(folder, as);
@@ -86,6 +86,7 @@ export async function startCluster(folder, { fast = false } = {}) {
       "-c unix_socket_directories=''",
       "-c max_connections=60",
       ...(fast ? forgetful : []),
+      ...settings,
     ];
     const started = await pg("pg_ctl", [
       "start",

@@ -14,53 +14,62 @@ export interface PoolAsked {
 
 /** A page of a site's pool with where each unit stands, by plate; the names of all of them, and where the next page begins. */
 export async function poolPage(db: Db, siteId: string, { after, find }: PoolAsked, at: Date) {
-  const names = await db
-    .selectFrom("unit")
-    .select(["id", "plate", "serial"])
-    .where("siteId", "=", siteId)
-    .orderBy("plate")
-    .execute();
-  const from = after === undefined ? 0 : names.findIndex(({ plate }) => plate > after);
-  const asked = find === undefined ? names.slice(from < 0 ? names.length : from) : unitsFor(find, names);
-  const page = asked.slice(0, onPage);
-  const rows = await rowsOf(
-    db,
-    page.map(({ id }) => id),
-    at,
-  );
+  const names = () =>
+    db
+      .selectFrom("unit")
+      .select(["id", "plate", "serial"])
+      .where("siteId", "=", siteId)
+      .orderBy("plate")
+      .execute();
+  const named = (all: Awaited<ReturnType<typeof names>>) =>
+    all.map(({ plate, serial }) => ({ plate, serial }));
+  if (find !== undefined) {
+    const all = await names();
+    const ids = unitsFor(find, all)
+      .slice(0, onPage)
+      .map(({ id }) => id);
+    const rows = ids.length === 0 ? [] : await rowsOf(db).where("u.id", "in", ids).execute();
+    const place = new Map(ids.map((id, i) => [id, i]));
+    const inOrder = rows.toSorted((a, b) => (place.get(a.id) ?? 0) - (place.get(b.id) ?? 0));
+    return { names: named(all), rows: inOrder.map((row) => asShown(row, at)), next: undefined };
+  }
+  const [all, rows] = await Promise.all([
+    names(),
+    rowsOf(db)
+      .where("u.siteId", "=", siteId)
+      .$if(after !== undefined, (some) => some.where("u.plate", ">", after ?? ""))
+      .orderBy("u.plate")
+      .limit(onPage + 1)
+      .execute(),
+  ]);
+  const shown = rows.slice(0, onPage);
   return {
-    names: names.map(({ plate, serial }) => ({ plate, serial })),
-    rows: page.flatMap(({ id }) => rows.get(id) ?? []),
-    next: asked.length > page.length && find === undefined ? page.at(-1)?.plate : undefined,
+    names: named(all),
+    rows: shown.map((row) => asShown(row, at)),
+    next: rows.length > onPage ? shown.at(-1)?.plate : undefined,
   };
 }
 
-async function rowsOf(db: Db, ids: readonly string[], at: Date) {
-  if (ids.length === 0) return new Map<string, never>();
-  const rows = await db
+const rowsOf = (db: Db) =>
+  db
     .selectFrom("unit as u")
     .innerJoin("unitStanding as s", "s.unitId", "u.id")
     .leftJoin("person as signer", "signer.id", "s.signedBy")
     .select(["u.id", "u.plate", "u.family", "u.serial", "u.sheetVersionId"])
-    .select([...standingColumns, "signer.name as signer"])
-    .where("u.id", "in", ids)
-    .execute();
-  return new Map(
-    rows.map((row) => {
-      const { id, plate, family, serial, sheetVersionId, examinationDue } = row;
-      const { state } = standingFrom(row, at);
-      return [
-        id,
-        {
-          id,
-          plate,
-          family,
-          serial,
-          hasSheet: sheetVersionId !== null,
-          dueMs: examinationDue.getTime(),
-          state,
-        },
-      ];
-    }),
-  );
+    .select([...standingColumns, "signer.name as signer"]);
+
+type Row = Awaited<ReturnType<ReturnType<typeof rowsOf>["execute"]>>[number];
+
+function asShown(row: Row, at: Date) {
+  const { id, plate, family, serial, sheetVersionId, examinationDue } = row;
+  const { state } = standingFrom(row, at);
+  return {
+    id,
+    plate,
+    family,
+    serial,
+    hasSheet: sheetVersionId !== null,
+    dueMs: examinationDue.getTime(),
+    state,
+  };
 }

@@ -26,61 +26,57 @@ export async function unitDetail(db: Db, plate: string, at: Date, before?: Date)
     .where("u.plate", "=", plate)
     .executeTakeFirst();
   if (unit === undefined) return undefined;
-  const standing = (await standings(db, [unit.id], at)).get(unit.id);
-  if (standing === undefined) return undefined;
-  const history = await db
-    .selectFrom("seal as s")
-    .innerJoin("person as p", "p.id", "s.signedBy")
-    .select(["s.inspectionId", "s.outcome", "s.scope", "s.signedAt", "s.startedAt", "p.name as by"])
-    .where("s.unitId", "=", unit.id)
-    .$if(before !== undefined, (all) => all.where("s.signedAt", "<", before ?? at))
-    .orderBy("s.signedAt", "desc")
-    .limit(onPage)
-    .execute();
-  const findings = await db
-    .selectFrom("openMatter as f")
-    .innerJoin("finding as of", "of.id", "f.id")
-    .innerJoin("person as p", "p.id", "f.foundBy")
-    .select([
-      "f.id",
-      "f.checkKey",
-      "f.condition",
-      "f.grade",
-      "f.place",
-      "f.rule",
-      "f.note",
-      "f.foundAt",
-      "f.repairBy",
-      "p.name as by",
-      "of.whereOnIt",
-      "of.sizeMm",
-    ])
-    .where("f.unitId", "=", unit.id)
-    .orderBy("f.foundAt", "desc")
-    .limit(40)
-    .execute();
-  const tags = await db
-    .selectFrom("standingTag")
-    .select(["id", "number", "reason", "raisedAt"])
-    .where("unitId", "=", unit.id)
-    .orderBy("number")
-    .execute();
-  const topUps = await db
-    .selectFrom("finding")
-    .select(["checkKey", "putRight", "foundAt"])
-    .where("unitId", "=", unit.id)
-    .where("putRight", "is not", null)
-    .orderBy("foundAt", "desc")
-    .limit(8)
-    .execute();
-  return {
-    ...unit,
-    standing,
-    history,
-    findings,
-    tags,
-    topUps,
-    figureClaims: await figureClaims(db, unit.id),
-    ownFigures: await figuresOf(db, unit.id),
-  };
+  const [standing, history, findings, tags, topUps, claims, ownFigures] = await Promise.all([
+    standings(db, [unit.id], at),
+    db
+      .selectFrom("seal as s")
+      .innerJoin("person as p", "p.id", "s.signedBy")
+      .select(["s.inspectionId", "s.outcome", "s.scope", "s.signedAt", "s.startedAt", "p.name as by"])
+      .where("s.unitId", "=", unit.id)
+      .$if(before !== undefined, (all) => all.where("s.signedAt", "<", before ?? at))
+      .orderBy("s.signedAt", "desc")
+      .limit(onPage)
+      .execute(),
+    db
+      .selectFrom("openMatter as f")
+      .innerJoin("finding as of", "of.id", "f.id")
+      .innerJoin("person as p", "p.id", "f.foundBy")
+      .select([
+        "f.id",
+        "f.checkKey",
+        "f.condition",
+        "f.grade",
+        "f.place",
+        "f.rule",
+        "f.note",
+        "f.foundAt",
+        "f.repairBy",
+        "p.name as by",
+        "of.whereOnIt",
+        "of.sizeMm",
+      ])
+      .where("f.unitId", "=", unit.id)
+      .orderBy("f.foundAt", "desc")
+      .limit(40)
+      .execute(),
+    db
+      .selectFrom("standingTag")
+      .select(["id", "number", "reason", "raisedAt"])
+      .where("unitId", "=", unit.id)
+      .orderBy("number")
+      .execute(),
+    db
+      .selectFrom("finding")
+      .select(["checkKey", "putRight", "foundAt"])
+      .where("unitId", "=", unit.id)
+      .where("putRight", "is not", null)
+      .orderBy("foundAt", "desc")
+      .limit(8)
+      .execute(),
+    figureClaims(db, unit.id),
+    figuresOf(db, unit.id),
+  ]);
+  const own = standing.get(unit.id);
+  if (own === undefined) return undefined;
+  return { ...unit, standing: own, history, findings, tags, topUps, figureClaims: claims, ownFigures };
 }
