@@ -1,13 +1,15 @@
+import { setting } from "./config";
+
 const startedAt = Date.now();
-const set = process.env["ROOK_STEP_DEMO_NOW"];
+const set = setting("ROOK_STEP_DEMO_NOW");
 
 /**
  * The server's clock. `ROOK_STEP_DEMO_NOW` (an ISO time) starts it elsewhere for pictures and rehearsals; every
  * page then says so.
  */
 export function now(): Date {
-  if (set === undefined || set === "") return new Date();
+  if (set === undefined) return new Date();
   return new Date(Date.parse(set) + (Date.now() - startedAt));
 }
 
-export const clockIsSet = set !== undefined && set !== "";
+export const clockIsSet = set !== undefined;

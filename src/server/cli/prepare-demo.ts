@@ -1,5 +1,5 @@
 import { demoKey } from "@/server/api/keys";
-import { databaseUrl } from "@/server/config";
+import { databaseUrl, setting } from "@/server/config";
 import { openDatabase } from "@/server/database/database";
 import { migrate, migrateDown } from "@/server/database/migrate";
 import { demoPeople, demoPin } from "@/server/demo/people";
@@ -8,8 +8,9 @@ import { bookAsFound } from "@/server/ledger/books";
 import { forgetHeads } from "@/server/ledger/heads";
 
 const db = openDatabase(databaseUrl());
-const days = Number(process.env["ROOK_STEP_DEMO_DAYS"] ?? recentDays);
-const nowMs = Date.parse(process.env["ROOK_STEP_DEMO_NOW"] ?? "") || Date.now();
+const days = setting("ROOK_STEP_DEMO_DAYS") ?? recentDays;
+const set = setting("ROOK_STEP_DEMO_NOW");
+const nowMs = set === undefined ? Date.now() : Date.parse(set);
 
 await migrate(db);
 const started = await db.selectFrom("site").select("id").executeTakeFirst();
@@ -31,7 +32,7 @@ const latest = await db
 await db.destroy();
 
 console.log(`API key of the demo (GET /api/v1/openapi.json says what it opens): ${demoKey}\n`);
-if ((process.env["ROOK_STEP_DEMO_NOW"] ?? "") !== "") console.log(`Clock: ${morningAfter(nowMs)}`);
+if (set !== undefined) console.log(`Clock: ${morningAfter(nowMs)}`);
 console.log(`Demo sign-ins (PIN ${demoPin} for all):`);
 for (const { badge, name, roles, site } of demoPeople) {
   console.log(

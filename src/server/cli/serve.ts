@@ -1,12 +1,14 @@
 import { sql } from "kysely";
 import next from "next";
 import { clockIsSet } from "@/server/clock";
-import { databaseUrl, overTls } from "@/server/config";
+import { databaseUrl, overTls, setting, settingsWrong } from "@/server/config";
 import { openDatabase } from "@/server/database/database";
 import { isDemo } from "@/server/demo/mark";
 import { openDoor } from "@/server/door/door";
 import { log } from "@/server/log";
 
+const wrong = settingsWrong();
+if (wrong.length > 0) throw new Error(`the app does not start with these settings:\n  ${wrong.join("\n  ")}`);
 const port = Number(process.argv[2]);
 if (!Number.isInteger(port) || port < 1 || port > 65_535)
   throw new Error(`expected a port from 1 to 65535, got ${process.argv[2] ?? "none"}`);
@@ -25,7 +27,7 @@ const server = openDoor({
       () => true,
       () => false,
     ),
-  behindProxy: process.env["ROOK_STEP_BEHIND_PROXY"] === "1",
+  behindProxy: setting("ROOK_STEP_BEHIND_PROXY") === "1",
   overTls: overTls(),
 });
 server.listen(port, hostname, () => log.info({ hostname, port }, "the app answers"));

@@ -3,6 +3,7 @@ import http from "node:http";
 import type { AddressInfo } from "node:net";
 import { brotliDecompressSync } from "node:zlib";
 import { afterEach, describe, expect, it } from "vitest";
+import { answering } from "@/server/log";
 import { type DoorSettings, openDoor } from "./door";
 
 type App = DoorSettings["app"];
@@ -12,10 +13,16 @@ afterEach(() => server?.close());
 /** Asks a door with such an app behind it, the path as it is written. */
 async function ask(
   app: App,
-  { path = "/", method = "GET", headers = {} as http.OutgoingHttpHeaders, away = false } = {},
+  {
+    path = "/",
+    method = "GET",
+    headers = {} as http.OutgoingHttpHeaders,
+    away = false,
+    behindProxy = false,
+  } = {},
 ) {
   server?.close();
-  server = openDoor({ app, databaseAnswers: async () => !away, behindProxy: false, overTls: false });
+  server = openDoor({ app, databaseAnswers: async () => !away, behindProxy, overTls: false });
   await new Promise<void>((done) => server?.listen(0, "127.0.0.1", done));
   const { port } = server.address() as AddressInfo;
   return new Promise<{ status: number; headers: http.IncomingHttpHeaders; body: Buffer }>((done, fail) => {
@@ -48,6 +55,26 @@ const told: App = async (request, response) => {
 const read = (body: Buffer) => JSON.parse(body.toString()) as Record<string, string>;
 
 describe("the door", () => {
+  it("gives each request an id by which the log tells of it, and takes none from a stranger", async () => {
+    const app: App = async (request, response) => {
+      await new Promise((done) => setTimeout(done, 5));
+      response.setHeader("content-type", "application/json");
+      const { request: logged } = answering.getStore() ?? {};
+      response.end(JSON.stringify({ logged, seen: request.headers["x-request-id"] }));
+    };
+    const first = await ask(app);
+    expect((await ask(app)).headers["x-request-id"]).not.toBe(first.headers["x-request-id"]);
+    const given = { headers: { "x-request-id": "from-a-stranger" } };
+    const own = await ask(app, given);
+    const id = `${own.headers["x-request-id"]}`;
+    expect(id).toMatch(/^[0-9a-f]{16}$/);
+    expect(read(own.body)).toEqual({ logged: id, seen: id });
+    const proxied = await ask(app, { ...given, behindProxy: true });
+    expect(proxied.headers["x-request-id"]).toBe("from-a-stranger");
+    const forged = await ask(app, { headers: { "x-request-id": "a b" }, behindProxy: true });
+    expect(forged.headers["x-request-id"]).toMatch(/^[0-9a-f]{16}$/);
+  });
+
   it("names each script written into a page, and none besides its own files", async () => {
     const page =
       '<p>é</p><script>one("é")</script><script src="/a.js" async></script><script id="x">two()</script>';

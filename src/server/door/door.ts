@@ -1,10 +1,11 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
-import { log } from "@/server/log";
+import { answering, log } from "@/server/log";
 import { holdBack, type Whole } from "./answer";
 import { isRouterState, refusalOf, tagOutAddress } from "./asked";
 import { awayPage } from "./away";
 import { Packer, packingFor } from "./packed";
 import { pagePolicy } from "./policy";
+import { noteAnswer, requestId } from "./request-id";
 
 /** Long enough for a batch of events over a weak signal, and no longer. */
 const requestTimeoutMs = 120_000;
@@ -30,6 +31,10 @@ export function openDoor({ app, databaseAnswers, behindProxy, overTls }: DoorSet
   const packer = new Packer();
   const server = createServer({ maxHeaderSize: mostHeaderBytes }, (request, response) => {
     const url = request.url ?? "/";
+    const id = requestId(request, behindProxy);
+    request.headers["x-request-id"] = id;
+    response.setHeader("x-request-id", id);
+    noteAnswer(request, response, url);
     if (overTls) response.setHeader("strict-transport-security", "max-age=31536000; includeSubDomains");
     const tagOut = tagOutAddress(request.method ?? "", url);
     const refusal = tagOut === undefined ? refusalOf(request.method ?? "", url) : undefined;
@@ -46,10 +51,12 @@ export function openDoor({ app, databaseAnswers, behindProxy, overTls }: DoorSet
     if (!behindProxy) request.headers["x-forwarded-for"] = request.socket.remoteAddress ?? "";
     if (url.startsWith("/api/")) response.setHeader("cache-control", "no-store");
     holdBack(request, response, (whole) => finished(request, response, whole));
-    app(request, response).catch((error: unknown) => {
-      log.error({ url, error: error instanceof Error ? error.stack : String(error) }, "the app failed");
-      if (!response.headersSent) refuse(response, 500, "something went wrong on the server; try again");
-    });
+    answering
+      .run({ request: id }, () => app(request, response))
+      .catch((error: unknown) => {
+        log.error({ url, error: error instanceof Error ? error.stack : String(error) }, "the app failed");
+        if (!response.headersSent) refuse(response, 500, "something went wrong on the server; try again");
+      });
   });
   server.requestTimeout = requestTimeoutMs;
   server.headersTimeout = headersTimeoutMs;

@@ -62,7 +62,14 @@ function problemResponse(error: unknown, request: Request): Response {
   const problem = error instanceof Problem ? error : unforeseen(error, request);
   const { status, type, more } = problem;
   return new NextResponse(
-    JSON.stringify({ ...more, type: `/problems/${type}`, status, ...inWords(problem, request) }),
+    JSON.stringify({
+      ...more,
+      type: `/problems/${type}`,
+      status,
+      ...inWords(problem, request),
+      // What to tell whoever looks after the server.
+      ...(status >= 500 && { request: request.headers.get("x-request-id") ?? undefined }),
+    }),
     {
       status,
       headers: { "content-type": "application/problem+json" },

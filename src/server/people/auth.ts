@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { betterAuth } from "better-auth";
-import { overTls, secretFile } from "@/server/config";
+import { overTls, secretFile, setting } from "@/server/config";
 import { type Db, database } from "@/server/database/database";
 
 /** A person's sign-in name in the library's terms. It never leaves the server and is no address of anyone. */
@@ -11,7 +11,7 @@ export const sessionHours = 12;
 /** The sign-in library over our database: scrypt for PINs, sessions in an HttpOnly, SameSite cookie. */
 function build(db: Db) {
   return betterAuth({
-    baseURL: process.env["ROOK_STEP_URL"] ?? "http://localhost",
+    baseURL: setting("ROOK_STEP_URL") ?? "http://localhost",
     secret: secretFile("sign-in-secret"),
     database: { db, type: "postgres", transaction: true },
     user: { modelName: "authUser" },

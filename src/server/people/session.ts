@@ -3,6 +3,7 @@ import { z } from "zod";
 import { idleMinutes } from "@/contract/session";
 import { type Db, database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { answering } from "@/server/log";
 import { auth } from "./auth";
 import { type Right, type Role, rights } from "./roles";
 
@@ -35,6 +36,8 @@ export async function whoIs(headers: Headers, at: Date, db: Db = database()): Pr
       .onConflict((oc) => oc.column("sessionId").doUpdateSet({ lastSeenAt: at }))
       .execute();
   }
+  const asked = answering.getStore();
+  if (asked !== undefined) asked.person = row.id;
   return named(row);
 }
 

@@ -2,6 +2,7 @@ import { getTranslations } from "next-intl/server";
 import { leftBy } from "@/core/underway/left";
 import { titleOfKey } from "@/screens/inspect/words";
 import { faultWords } from "@/screens/proof/words";
+import { setting } from "@/server/config";
 import { database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
@@ -16,7 +17,7 @@ export const GET = route<{ id: string }>(async ({ request, params, person }) => 
     throw new Problem(404, "no-record", "expected a signed record of your site; find it from its unit");
   const t = await getTranslations();
   const words = t as unknown as (key: string, values?: Record<string, string | number>) => string;
-  const origin = process.env["ROOK_STEP_URL"] ?? new URL(request.url).origin;
+  const origin = setting("ROOK_STEP_URL") ?? new URL(request.url).origin;
   const walked = await walkedFrom(database(), record.document);
   const left = walked === undefined ? undefined : leftBy(walked, record.document.events);
   const pdf = await recordPdf(record, `${origin}/verify/${record.hash}`, left, {

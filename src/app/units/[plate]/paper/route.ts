@@ -4,6 +4,7 @@ import { practiceOf } from "@/core/vocabulary/practice";
 import { checkTitle, type T } from "@/screens/inspect/words";
 import { changeWords } from "@/screens/plan/words";
 import { day } from "@/screens/states";
+import { setting } from "@/server/config";
 import { database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
@@ -26,7 +27,7 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
     minutes: unit.minutes,
   });
   const t = (await getTranslations()) as unknown as T;
-  const origin = process.env["ROOK_STEP_URL"] ?? new URL(request.url).origin;
+  const origin = setting("ROOK_STEP_URL") ?? new URL(request.url).origin;
   const carry = plan.carry.map((thing) => t(`carry.${thing}`)).join(", ");
   const pdf = await paperPdf(
     plan,
