@@ -7,6 +7,7 @@ import { browserTests } from "./setup/browser-tests.mjs";
 import { checks } from "./setup/checks.mjs";
 import { startCluster } from "./setup/cluster.mjs";
 import { crashCheck } from "./setup/crash.mjs";
+import { fullDisk } from "./setup/full-disk.mjs";
 import { ensurePackages } from "./setup/packages.mjs";
 import { randomOrders } from "./setup/random-orders.mjs";
 import { tail } from "./setup/run.mjs";
@@ -18,6 +19,12 @@ await ensurePackages({ browser: true });
 const work = mkdtempSync(join(tmpdir(), "rook-step-test-"));
 const cluster = await startCluster(".data/test", { fast: true });
 const counts = [];
+/** Something done to the running app: what went wrong is said, and counts as one. */
+async function tried(name, work) {
+  const { problems, words } = await during(name, work);
+  for (const line of [...problems.slice(0, 20), words]) say(line);
+  counts.push(problems.length === 0 ? [1, 0] : [0, 1]);
+}
 try {
   const browserLane = async () => {
     counts.push(await browserTests(cluster, work));
@@ -29,14 +36,9 @@ try {
     counts.push(await vitest("unit", { work }));
     counts.push(await vitest("screens", { work }));
     counts.push(await vitest("database", { work, cluster }));
-    const lost = await during("Killing the server and the database in mid-batch", () => crashCheck(work));
-    for (const line of [...lost.problems, lost.words]) say(line);
-    counts.push(lost.problems.length === 0 ? [1, 0] : [0, 1]);
-    const asked = await during("Asking what nobody should", () =>
-      strangers(work, { count: 1000, seed: 20_260_302 }),
-    );
-    for (const line of [...asked.problems.slice(0, 20), asked.words]) say(line);
-    counts.push(asked.problems.length === 0 ? [1, 0] : [0, 1]);
+    await tried("Killing the server and the database in mid-batch", () => crashCheck(work));
+    await tried("Filling the disk", () => fullDisk());
+    await tried("Asking what nobody should", () => strangers(work, { count: 1000, seed: 20_260_302 }));
   };
   // A lane that breaks down counts as one failure and lets the other finish.
   const ended = await Promise.allSettled([browserLane(), codeLane()]);

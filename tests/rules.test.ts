@@ -13,6 +13,7 @@ import { verifyBooks } from "@/server/ledger/verify-books";
 import { raiseTag } from "@/server/tags/raise";
 import { tagDetail } from "@/server/tags/read";
 import { recordRepair, releaseTag } from "@/server/tags/return";
+import { recordUnitEvent } from "@/server/units/events";
 import { standings } from "@/server/units/standing";
 import { addUnit, at, begin, tagOut, yardForFile } from "./database";
 
@@ -280,6 +281,33 @@ describe("rule 4: what was signed stays, whether it is in effect is worked out a
     } finally {
       await app.end();
     }
+  });
+
+  it("a clock that is set back makes no walk younger and lengthens no clearance", async () => {
+    const unitId = await addUnit(yard.db, "R4-G", slabScissorSheet);
+    const inspectionId = await begin(yard, unitId, yard.people.operator, 0);
+    // Something enters the ledger five hours on; then the server's clock goes back to where the walk is young.
+    await recordUnitEvent(
+      yard.db,
+      unitId,
+      yard.people.second,
+      { id: randomUUID(), kind: "taken_into_use" },
+      at(300),
+    );
+    const signed = await walk(inspectionId, yard.people.operator, 10);
+    expect(signed.outcome).toBe("not_cleared");
+    expect(signed.decision.reasons.map(({ reason }) => reason)).toContain("too_old");
+    const seal = await yard.db
+      .selectFrom("seal")
+      .selectAll()
+      .where("unitId", "=", unitId)
+      .executeTakeFirstOrThrow();
+    expect(seal.signedAt).toEqual(at(300));
+    // What comes after goes on from the time that is written.
+    const again = await begin(yard, unitId, yard.people.operator, 20);
+    expect((await walk(again, yard.people.operator, 25)).outcome).toBe("cleared");
+    const standing = (await standings(yard.db, [unitId], at(301))).get(unitId);
+    expect(standing).toMatchObject({ usable: true, untilMs: at(540).getTime() });
   });
 
   it("the clearance ends with its shift and when a repair falls due", async () => {

@@ -31,22 +31,9 @@ export async function crashCheck(work) {
       let sending = true;
       const sender = (async () => {
         while (sending) {
-          const events = Array.from({ length: 20 }, () => ({
-            id: randomUUID(),
-            inspectionId: inspection,
-            deviceId: device,
-            seq: ++seq,
-            follows: null,
-            at: new Date().toISOString(),
-            type: "changed",
-            step: "x",
-          }));
           try {
-            const answer = await fetch(`${server.url}/api/inspections/${inspection}/events`, {
-              method: "POST",
-              headers: { cookie, origin: server.url, "content-type": "application/json" },
-              body: JSON.stringify({ events }),
-            });
+            const answer = await sendBatch(server.url, cookie, inspection, device, seq);
+            seq += batchSize;
             if (!answer.ok) return;
             const { results } = await answer.json();
             const list = acknowledged.get(inspection) ?? [];
@@ -85,7 +72,22 @@ export async function crashCheck(work) {
   }
 }
 
-async function signIn(url) {
+const batchSize = 20;
+
+/** Sends a batch of events of one device, numbered on from `after`. */
+export function sendBatch(url, cookie, inspectionId, deviceId, after) {
+  const events = Array.from({ length: batchSize }, (_, i) => ({
+    ...{ id: randomUUID(), inspectionId, deviceId, seq: after + i + 1, follows: null },
+    ...{ at: new Date().toISOString(), type: "changed", step: "x" },
+  }));
+  return fetch(`${url}/api/inspections/${inspectionId}/events`, {
+    method: "POST",
+    headers: { cookie, origin: url, "content-type": "application/json" },
+    body: JSON.stringify({ events }),
+  });
+}
+
+export async function signIn(url) {
   const answer = await fetch(`${url}/api/sign-in`, {
     method: "POST",
     headers: { "content-type": "application/json", origin: url },
@@ -97,7 +99,8 @@ async function signIn(url) {
     .join("; ");
 }
 
-async function begin(url, cookie) {
+/** Begins an inspection of the first unit on Shift. */
+export async function begin(url, cookie) {
   const page = await (await fetch(`${url}/shift`, { headers: { cookie } })).text();
   const unitId = /unitId\\?":\\?"([0-9a-f-]{36})/.exec(page)?.[1];
   const answer = await fetch(`${url}/api/inspections`, {

@@ -12,7 +12,7 @@ import { clears, type Outcome, outcomeIds, worseOutcome } from "@/core/vocabular
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
-import { append, type Entry } from "@/server/ledger/append";
+import { append, type Entry, timeUnderLock } from "@/server/ledger/append";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { addStep } from "@/server/tags/step";
@@ -65,11 +65,13 @@ export async function signInspection(
   inspectionId: string,
   personId: string,
   wanted: z.infer<typeof signSchema>,
-  at: Date,
+  askedAt: Date,
 ): Promise<Signed> {
   const heads: Head[] = [];
+  const askedMs = performance.now();
   const signed = await db.transaction().execute(async (trx) => {
     const inspection = await lockedInspection(trx, inspectionId);
+    const at = await timeUnderLock(trx, inspection.unitId, askedAt, askedMs);
     if (inspection.sealed)
       throw new Problem(
         409,

@@ -36,6 +36,27 @@ export async function lockUnit(trx: Trx, unitId: string): Promise<void> {
   await sql`SELECT lock_unit(${unitId}::uuid)`.execute(trx);
 }
 
+/** So long a request may wait for a lock before its wait counts. */
+const noWaitMs = 1000;
+
+/**
+ * The server's time once a unit's lock is held: no earlier than its last entry, whatever a clock that was set back says, and
+ * later by as long as the request has waited for the lock. `askedAt` is by the server's clock when the request came,
+ * `askedMs` by `performance.now()`.
+ */
+export async function timeUnderLock(trx: Trx, unitId: string, askedAt: Date, askedMs: number): Promise<Date> {
+  const waitedMs = performance.now() - askedMs;
+  const last = await trx
+    .selectFrom("ledgerEntry")
+    .select("recordedAt")
+    .where("unitId", "=", unitId)
+    .orderBy("position", "desc")
+    .limit(1)
+    .executeTakeFirst();
+  const nowMs = askedAt.getTime() + (waitedMs < noWaitMs ? 0 : Math.round(waitedMs));
+  return new Date(Math.max(nowMs, last?.recordedAt.getTime() ?? 0));
+}
+
 /**
  * Adds entries to a unit's ledger, each chained to the one before and signed; what they touch ends the evidence of
  * those checks. The caller holds the unit's lock and notes the returned heads once its transaction has committed.
