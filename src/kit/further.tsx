@@ -6,7 +6,7 @@ import { Link } from "./link";
 export function Further({ next, children }: { next: string | undefined; children: ReactNode }) {
   if (next === undefined) return null;
   return (
-    <p className="px-4 py-4 md:px-5">
+    <p className="py-4">
       <Link href={next} className={buttonLook("small")}>
         {children}
       </Link>

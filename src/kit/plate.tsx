@@ -9,6 +9,12 @@ export function Plate({ children, size = "small" }: { children: string; size?: "
   );
 }
 
+/** Wide enough for each of these small plates, so that what stands beside them is in one line. */
+export function plateWidth(plates: readonly string[]): string {
+  const longest = Math.max(5, ...plates.map(({ length }) => length));
+  return `${26 + Math.ceil(longest * 13)}px`;
+}
+
 /** The sign of the product: a rook's straight steps. */
 export function Glyph() {
   return (

@@ -1,9 +1,10 @@
 import { useTranslations } from "next-intl";
+import type { CSSProperties } from "react";
 import type { StandingState } from "@/core/decision/standing";
 import type { Family } from "@/core/vocabulary/families";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
-import { Plate } from "@/kit/plate";
+import { Plate, plateWidth } from "@/kit/plate";
 import { clock, isBarred, stateMark, tagReason } from "../states";
 import { ReadyHere } from "./ready-here";
 import { StartWalk } from "./start-walk";
@@ -56,9 +57,12 @@ export function ShiftView({ data }: { data: ShiftData }) {
   const mine = rows.filter((r) => r.mine && !r.standing.usable && !isBarred(r.standing.state));
   const mineNext = mine[0];
   const ready = rows.filter((r) => r.standing.usable).length;
-  const columns = onClock ? "md:grid-cols-[92px_190px_1fr_430px]" : "md:grid-cols-[92px_210px_1fr_470px]";
+  const columns = onClock
+    ? "md:grid-cols-[var(--plates)_190px_1fr_430px]"
+    : "md:grid-cols-[var(--plates)_210px_1fr_470px]";
+  const plates = plateWidth([...rows, ...data.later].map(({ plate }) => plate));
   return (
-    <div>
+    <div style={{ "--plates": plates } as CSSProperties}>
       <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 px-4 pt-4 pb-3 md:px-5">
         <h1 className="text-[28px] leading-none font-bold">{words}</h1>
         <p className="text-ink2">

@@ -38,7 +38,7 @@ export function TaggedView({
         {tags.map((tag) => (
           <li key={tag.id} className="border-b-2 border-line">
             <div className="hatched h-3.5" aria-hidden="true" />
-            <div className="grid items-center gap-x-6 gap-y-2 px-4 py-4 md:grid-cols-[130px_1fr_300px_auto] md:px-5">
+            <div className="grid items-center gap-x-6 gap-y-2 px-4 py-4 md:grid-cols-[minmax(130px,170px)_1fr_300px_auto] md:px-5">
               <span>
                 <Plate size="large">{tag.plate}</Plate>
               </span>
@@ -64,7 +64,9 @@ export function TaggedView({
           </li>
         ))}
       </ul>
-      <Further next={next}>{t("tagged.further")}</Further>
+      <div className="px-4 md:px-5">
+        <Further next={next}>{t("tagged.further")}</Further>
+      </div>
     </div>
   );
 }

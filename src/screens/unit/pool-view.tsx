@@ -1,14 +1,14 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
-import { useEffect, useState } from "react";
+import { type CSSProperties, useEffect, useState } from "react";
 import type { StandingState } from "@/core/decision/standing";
 import type { Family } from "@/core/vocabulary/families";
 import { unitsFor } from "@/core/vocabulary/plate-match";
 import { Further } from "@/kit/further";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
-import { Plate } from "@/kit/plate";
+import { Plate, plateWidth } from "@/kit/plate";
 import { day, stateMark } from "../states";
 import { UnitSearch } from "./unit-search";
 
@@ -78,11 +78,14 @@ export function PoolView({
       <p role="status" className={meant.length === 0 ? "mt-4" : "sr-only"}>
         {meant.length === 0 ? t("units.findNone", { typed }) : t("units.findCount", { count: meant.length })}
       </p>
-      <ul className="mt-4 grid gap-x-8 lg:grid-cols-2">
+      <ul
+        className="mt-4 grid gap-x-8 lg:grid-cols-2"
+        style={{ "--plates": plateWidth(found.map(({ plate }) => plate)) } as CSSProperties}
+      >
         {found.map((u) => (
           <li
             key={u.id}
-            className="grid min-h-[64px] grid-cols-[112px_1fr_auto] items-center gap-x-4 border-b border-line py-1.5"
+            className="grid min-h-[64px] grid-cols-[var(--plates)_1fr_auto] items-center gap-x-4 border-b border-line py-1.5"
           >
             <Link href={`/units/${u.plate}`} className="grid min-h-[48px] content-center">
               <Plate>{u.plate}</Plate>
@@ -91,7 +94,8 @@ export function PoolView({
               <b>{t(`family.${u.family}`)}</b>
               <br />
               <span className="text-ink2">
-                {u.serial}, {t("units.due").toLowerCase()} {day(u.dueMs, "UTC")}
+                {u.serial}, {t("units.due").toLowerCase()}{" "}
+                <span className="whitespace-nowrap">{day(u.dueMs, "UTC")}</span>
               </span>
             </span>
             {u.hasSheet ? (

@@ -128,7 +128,7 @@ export function UnitView({
             {unit.sheetName === null
               ? ""
               : t("units.sheet", { name: unit.sheetName, version: unit.version ?? 1 })}
-            . {t("units.due")} {day(unit.dueMs, "UTC")}.
+            . {t("units.due")} <span className="whitespace-nowrap">{day(unit.dueMs, "UTC")}</span>.
           </p>
           {unit.sheet === null ? (
             <p className="mt-4 border-[2.5px] border-dashed border-ink3 p-3">{t("units.noSheet")}</p>
@@ -274,7 +274,17 @@ export function UnitView({
               </ul>
             </>
           )}
-          <h2 className="mt-5 text-[20px] font-bold">{t("units.history")}</h2>
+          <h2 id="history" className="mt-5 text-[20px] font-bold">
+            {t("units.history")}
+          </h2>
+          {unit.earlier ? (
+            <Link
+              href={`/units/${unit.plate}#history`}
+              className="inline-grid min-h-[48px] content-center underline"
+            >
+              {t("units.latest")}
+            </Link>
+          ) : null}
           {unit.history.length === 0 ? <p className="text-ink2">{t("units.none")}</p> : null}
           <p className="mt-1 flex flex-wrap gap-1.5" role="img" aria-label={t("units.recent")}>
             {[...unit.history].reverse().map((h) => (
@@ -303,7 +313,7 @@ export function UnitView({
             next={
               last === undefined || listed.length < (unit.earlier ? onPage : latest)
                 ? undefined
-                : `/units/${unit.plate}?before=${last.signedAtMs}`
+                : `/units/${unit.plate}?before=${last.signedAtMs}#history`
             }
           >
             {t("units.earlier")}

@@ -1,5 +1,5 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
-import { answering, log } from "@/server/log";
+import { type Asked, answering, log } from "@/server/log";
 import { holdBack, type Whole } from "./answer";
 import { isRouterState, refusalOf, tagOutAddress } from "./asked";
 import { awayPage } from "./away";
@@ -34,7 +34,8 @@ export function openDoor({ app, databaseAnswers, behindProxy, overTls }: DoorSet
     const id = requestId(request, behindProxy);
     request.headers["x-request-id"] = id;
     response.setHeader("x-request-id", id);
-    noteAnswer(request, response, url);
+    const asked: Asked = { request: id };
+    noteAnswer(request, response, url, asked);
     if (overTls) response.setHeader("strict-transport-security", "max-age=31536000; includeSubDomains");
     const tagOut = tagOutAddress(request.method ?? "", url);
     const refusal = tagOut === undefined ? refusalOf(request.method ?? "", url) : undefined;
@@ -52,7 +53,7 @@ export function openDoor({ app, databaseAnswers, behindProxy, overTls }: DoorSet
     if (url.startsWith("/api/")) response.setHeader("cache-control", "no-store");
     holdBack(request, response, (whole) => finished(request, response, whole));
     answering
-      .run({ request: id }, () => app(request, response))
+      .run(asked, () => app(request, response))
       .catch((error: unknown) => {
         log.error({ url, error: error instanceof Error ? error.stack : String(error) }, "the app failed");
         if (!response.headersSent) refuse(response, 500, "something went wrong on the server; try again");
