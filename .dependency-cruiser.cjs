@@ -37,7 +37,8 @@ module.exports = {
     },
     {
       name: "core-imports-only-core",
-      comment: "src/core is pure: it imports only itself, zod, in which its data definitions are written, and what knows time zones.",
+      comment:
+        "src/core is pure: it imports only itself, zod, in which its data definitions are written, and what knows time zones.",
       severity: "error",
       from: { path: "^src/core", pathNot: "(\\.test\\.ts$|/expectations/)" },
       to: { pathNot: ["^src/core", "^node_modules/(zod|@date-fns/tz)/"] },

@@ -71,16 +71,18 @@ export const bookedTables: readonly Booked[] = [
 /** The evidence of a unit's latest walk stands in its book as one matter, under the unit's id. */
 export const evidenceTable = "check_evidence";
 
-/** A table's rows as its book has them, as SQL: `book`, `of_table`, `key` and `content`. */
-export function rowsAsBooked({ table, book, key, but }: Booked): string {
+/** A table's rows as its book has them, as SQL: `book`, `of_table`, `key` and `content`; those alone that `where` says of `t`. */
+export function rowsAsBooked({ table, book, key, but }: Booked, where = "true"): string {
   const whose =
     typeof book === "string" ? `'${book}'` : `coalesce('unit ' || (one ->> '${book.unitIn}'), 'yard')`;
   const keys = key.map((name) => `one ->> '${name}'`).join(", ");
   return `SELECT ${whose} AS book, '${table}' AS of_table, concat_ws('|', ${keys}) AS key,
-    one - '{${but.join(",")}}'::text[] AS content FROM (SELECT to_jsonb(t) AS one FROM ${table} t) AS rows`;
+    one - '{${but.join(",")}}'::text[] AS content FROM (SELECT to_jsonb(t) AS one FROM ${table} t WHERE ${where}) AS rows`;
 }
 
 /** The evidence of each unit's latest walk, in the same form. */
-export const evidenceAsBooked = `SELECT 'unit ' || unit_id AS book, '${evidenceTable}' AS of_table, unit_id::text AS key,
+export const evidenceAsBooked = (
+  where = "true",
+): string => `SELECT 'unit ' || unit_id AS book, '${evidenceTable}' AS of_table, unit_id::text AS key,
   jsonb_agg(jsonb_build_array(check_key, inspection_id, event_id, proves, seen, until) ORDER BY check_key COLLATE "C") AS content
-  FROM ${evidenceTable} GROUP BY unit_id`;
+  FROM ${evidenceTable} t WHERE ${where} GROUP BY unit_id`;

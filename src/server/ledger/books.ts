@@ -110,7 +110,7 @@ export async function bookAsFound(db: Kysely<Database>): Promise<void> {
   await db.transaction().execute(async (trx) => {
     await sql`DELETE FROM row_changed`.execute(trx);
     const said = await allSaid(trx);
-    for (const rows of [...bookedTables.map(rowsAsBooked), evidenceAsBooked]) {
+    for (const rows of [...bookedTables.map((one) => rowsAsBooked(one)), evidenceAsBooked()]) {
       const found = await sql.raw<Changed>(rows).execute(trx);
       const fresh = found.rows.filter((row) => !said.has(rowName(row.ofTable, row.key)));
       await noteRows(trx, fresh);
@@ -137,7 +137,7 @@ export async function reshape(
   change: () => Promise<unknown>,
 ): Promise<void> {
   const trx = db as unknown as Transaction<Database>;
-  const read = bookedTables.filter((booked) => booked.table === table).map(rowsAsBooked);
+  const read = bookedTables.filter((one) => one.table === table).map((one) => rowsAsBooked(one));
   const rows = async () =>
     (await Promise.all(read.map((one) => sql.raw<Changed>(one).execute(trx)))).flatMap((found) => found.rows);
   const said = await allSaid(trx);

@@ -1,11 +1,11 @@
 import { sql } from "kysely";
 import type { Db } from "@/server/database/database";
-import { bookedTables, evidenceAsBooked, rowsAsBooked } from "./booked";
+import { type Booked, bookedTables, evidenceAsBooked, evidenceTable, rowsAsBooked } from "./booked";
 import { bookName, digestOf, readEntry, rowName, type Said } from "./books";
 import { chainHash } from "./chain";
 import { type Head, headsOf, notedNames } from "./heads";
 import { signatureHolds } from "./key";
-import { schemaNow } from "./schema";
+import { schemaNow, schemaRow } from "./schema";
 import { standingsDiffer } from "./verify-standings";
 
 /** Something the books and the tables do not agree on, or a book that does not hold in itself. */
@@ -40,54 +40,45 @@ export interface BooksVerified {
 
 /**
  * Compares the books with the tables, both ways: every row with the entry that speaks of it last, every entry with its
- * row. First each book in itself: its chain, its signatures, and the heads noted outside the database. Then what is
- * worked out of the tables: what ended evidence, and what the views of standing tags and reports show.
+ * row. Book by book, so that a yard of any size is read a little at a time: each in itself first, its chain, its signatures
+ * and the heads noted outside the database. Then what is worked out of the tables: what ended evidence, how units stand, and
+ * what the views of standing tags and reports show.
  */
 export async function verifyBooks(db: Db): Promise<BooksVerified> {
   const noted = notedNames();
   const breaks: BookBreak[] = [];
-  const said = new Map<string, Said>();
-  const entries = await db.selectFrom("bookEntry").selectAll().orderBy("book").orderBy("position").execute();
-  const byBook = new Map<string, (typeof entries)[number][]>();
-  for (const entry of entries) byBook.set(entry.book, [...(byBook.get(entry.book) ?? []), entry]);
-  const names = new Set([...byBook.keys(), ...noted.flatMap(bookOf)]);
-  for (const book of names) {
-    const inBook = byBook.get(book) ?? [];
+  let entries = 0;
+  let rows = 0;
+  const books = await allBooks(db, noted);
+  for (const book of books) {
+    const inBook = await db
+      .selectFrom("bookEntry")
+      .selectAll()
+      .where("book", "=", book)
+      .orderBy("position")
+      .execute();
+    entries += inBook.length;
     const broken = chainBreak(book, inBook, headsOf(bookName(book)));
     if (broken !== undefined) breaks.push(broken);
+    const said = new Map<string, Said>();
     for (const entry of inBook) readEntry(said, entry);
-  }
-  const schema = await schemaNow(db);
-  if (
-    said.get(rowName(schema.ofTable, schema.key))?.digest !==
-    digestOf(schema.ofTable, schema.key, schema.content)
-  )
-    breaks.push({
-      what: "rules_changed",
-      book: schema.book,
-      position: 0,
-      detail:
-        "functions, triggers, views, constraints or columns are not as the migrations of this app left them",
-    });
-  said.delete(rowName(schema.ofTable, schema.key));
-  let rows = 0;
-  for (const read of [...bookedTables.map(rowsAsBooked), evidenceAsBooked]) {
-    const found = await sql.raw<TableRow>(read).execute(db);
-    rows += found.rows.length;
-    for (const row of found.rows) {
+    if (book === schemaRow.book) breaks.push(...(await rulesChanged(db, said)));
+    const found = await rowsOf(db, book);
+    rows += found.length;
+    for (const row of found) {
       const name = rowName(row.ofTable, row.key);
       breaks.push(...rowBreaks(row, said.get(name)));
       said.delete(name);
     }
+    for (const [name, { digest, position }] of said)
+      if (digest !== null)
+        breaks.push({
+          what: "row_gone",
+          book,
+          position,
+          detail: `${name} is in the book and no more in its table`,
+        });
   }
-  for (const [name, { digest, book, position }] of said)
-    if (digest !== null)
-      breaks.push({
-        what: "row_gone",
-        book,
-        position,
-        detail: `${name} is in the book and no more in its table`,
-      });
   breaks.push(
     ...(await revived(db)),
     ...(await viewsDiffer(db)),
@@ -99,7 +90,74 @@ export async function verifyBooks(db: Db): Promise<BooksVerified> {
     })),
     ...(await unitsGone(db, noted)),
   );
-  return { books: names.size, entries: entries.length, rows, breaks };
+  return { books: books.length, entries, rows, breaks: moved(breaks) };
+}
+
+const ofUnits = bookedTables.filter(({ book }) => typeof book !== "string");
+const yard = "yard";
+const unitBook = /^unit ([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})$/;
+
+/** Every book there is: by its entries, by the heads that were noted of it, or by rows that belong into one. */
+async function allBooks(db: Db, noted: readonly string[]): Promise<readonly string[]> {
+  const named = await db.selectFrom("bookEntry").select("book").distinct().execute();
+  const books = new Set([...named.map(({ book }) => book), ...noted.flatMap(bookOf), schemaRow.book, yard]);
+  for (const { book } of bookedTables) if (typeof book === "string") books.add(book);
+  const whose = ofUnits.map(
+    ({ table, book }) => [table, typeof book === "string" ? "" : book.unitIn] as const,
+  );
+  for (const [table, column] of [...whose, [evidenceTable, "unit_id"] as const]) {
+    const { rows } = await sql<{ unit: string | null }>`
+      SELECT DISTINCT ${sql.ref(column)} AS unit FROM ${sql.table(table)}`.execute(db);
+    for (const { unit } of rows) if (unit !== null) books.add(`unit ${unit}`);
+  }
+  return [...books].sort();
+}
+
+/** The rows that belong into a book, as it has them. */
+async function rowsOf(db: Db, book: string): Promise<readonly TableRow[]> {
+  const [, unit] = unitBook.exec(book) ?? [];
+  const reads =
+    unit === undefined
+      ? [
+          ...bookedTables.filter((one) => one.book === book).map((one) => rowsAsBooked(one)),
+          ...(book === yard ? ofUnits.map((one) => rowsAsBooked(one, `t.${unitIn(one)} IS NULL`)) : []),
+        ]
+      : [
+          ...ofUnits.map((one) => rowsAsBooked(one, `t.${unitIn(one)} = '${unit}'`)),
+          evidenceAsBooked(`t.unit_id = '${unit}'`),
+        ];
+  const found: TableRow[] = [];
+  for (const read of reads) found.push(...(await sql.raw<TableRow>(read).execute(db)).rows);
+  return found;
+}
+
+const unitIn = ({ book }: Booked): string => (typeof book === "string" ? "" : book.unitIn);
+
+/** The database's own rules, where they are not as the migrations of this app left them. */
+async function rulesChanged(db: Db, said: Map<string, Said>): Promise<readonly BookBreak[]> {
+  const { book, ofTable, key, content } = await schemaNow(db);
+  const name = rowName(ofTable, key);
+  const same = said.get(name)?.digest === digestOf(ofTable, key, content);
+  said.delete(name);
+  if (same) return [];
+  const detail =
+    "functions, triggers, views, constraints or columns are not as the migrations of this app left them";
+  return [{ what: "rules_changed", book, position: 0, detail }];
+}
+
+/** A row that is gone from one book's and added to another's is one that was moved. */
+function moved(breaks: readonly BookBreak[]): readonly BookBreak[] {
+  const rowIn = ({ detail }: BookBreak) => detail.split(" ", 2).join(" ");
+  const gone = new Map(breaks.filter(({ what }) => what === "row_gone").map((one) => [rowIn(one), one]));
+  const both = new Set(
+    breaks.filter((one) => one.what === "row_added" && gone.has(rowIn(one))).map((one) => rowIn(one)),
+  );
+  return breaks.flatMap((one): BookBreak[] => {
+    if (!both.has(rowIn(one))) return [one];
+    if (one.what === "row_gone")
+      return [{ ...one, what: "row_moved", detail: `${rowIn(one)} was written into ${one.book}` }];
+    return one.what === "row_added" ? [] : [one];
+  });
 }
 
 interface TableRow {
@@ -122,15 +180,6 @@ function rowBreaks(row: TableRow, said: Said | undefined): readonly BookBreak[] 
           said === undefined
             ? `${name} stands in its table and in no book`
             : `${name} was removed, and stands again`,
-      },
-    ];
-  if (said.book !== book)
-    return [
-      {
-        what: "row_moved",
-        book: said.book,
-        position: said.position,
-        detail: `${name} was written into ${said.book}`,
       },
     ];
   if (said.digest !== digestOf(ofTable, key, content))
