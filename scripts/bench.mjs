@@ -1,5 +1,6 @@
 // `npm run bench`: measures the running app; `-- model` the machine model, `-- plan` the planner, `-- proof` what its plans
-// prove, `-- unseen` what is said to show in no walk, `-- walk` the walk in a browser. One JSON line last.
+// prove, `-- unseen` what is said to show in no walk, `-- walk` the walk in a browser, `-- scale` a thousand and ten thousand
+// units. One JSON line last.
 // Node built-ins only.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
