@@ -1,6 +1,5 @@
 import { randomUUID } from "node:crypto";
 import { chromium } from "@playwright/test";
-import pg from "pg";
 import type { InspectionEvent } from "@/core/record/events";
 import { database } from "@/server/database/database";
 import { requireOwnInspection } from "@/server/inspections/access";
@@ -10,6 +9,7 @@ import { eventsHash, signInspection, signSchema } from "@/server/inspections/sig
 import { startInspection } from "@/server/inspections/start";
 import { headOf } from "@/server/ledger/append";
 import { whoIs } from "@/server/people/session";
+import { statements } from "./statements";
 
 /**
  * The event route and signing over HTTP, each beside the time PostgreSQL takes for the very same statements,
@@ -21,18 +21,6 @@ const signings = 60;
 const pages = 100;
 
 let begun = 0;
-// Adds up the time from handing PostgreSQL a statement to its answer.
-let statementsMs = 0;
-const query = pg.Client.prototype.query as (...args: unknown[]) => unknown;
-pg.Client.prototype.query = async function timed(this: pg.Client, ...args: unknown[]) {
-  const from = performance.now();
-  try {
-    return await query.apply(this, args);
-  } finally {
-    statementsMs += performance.now() - from;
-  }
-} as never;
-
 const db = database();
 const clockOffsetMs = Date.parse(process.env["ROOK_STEP_DEMO_NOW"] ?? "") - Date.now();
 const now = () => new Date(Date.now() + clockOffsetMs);
@@ -104,11 +92,11 @@ async function benchSigning() {
 
 /** Milliseconds PostgreSQL took for everything one request asks of it, who is asking included. */
 async function statementsOf(work: (person: NonNullable<typeof me>) => Promise<void>): Promise<number> {
-  statementsMs = 0;
+  statements.ms = 0;
   const person = await whoIs(new Headers({ cookie }), now());
   if (person === undefined) throw new Error("the session ended");
   await work(person);
-  return statementsMs;
+  return statements.ms;
 }
 
 function begin(): Promise<string> {

@@ -12,6 +12,7 @@ import { raiseTag } from "@/server/tags/raise";
 import { poolPage } from "@/server/units/pool";
 import { shiftBoard } from "@/server/units/shift-board";
 import { unitDetail } from "@/server/units/unit";
+import { statements } from "../statements";
 import { bareShift, bareUnit, bareUnits } from "./bare";
 import { now, siteName } from "./furnish";
 
@@ -28,19 +29,6 @@ const pick = <T>(from: readonly T[]): T => {
   if (one === undefined) throw new Error("nothing to pick from");
   return one;
 };
-
-let statementsMs = 0;
-let statements = 0;
-const query = pg.Client.prototype.query as (...args: unknown[]) => unknown;
-pg.Client.prototype.query = async function timed(this: pg.Client, ...args: unknown[]) {
-  const from = performance.now();
-  try {
-    return await query.apply(this, args);
-  } finally {
-    statementsMs += performance.now() - from;
-    statements += 1;
-  }
-} as never;
 
 interface Yard {
   readonly db: Db;
@@ -71,11 +59,10 @@ interface Taken {
 type UseCase = (yard: Yard) => Promise<Taken>;
 
 async function took(work: () => Promise<unknown>) {
-  statementsMs = 0;
-  statements = 0;
+  Object.assign(statements, { ms: 0, count: 0 });
   const from = performance.now();
   await work();
-  return { ms: performance.now() - from, bareMs: statementsMs, statements };
+  return { ms: performance.now() - from, bareMs: statements.ms, statements: statements.count };
 }
 
 const besideBare =
