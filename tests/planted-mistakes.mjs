@@ -921,4 +921,12 @@ export const mistakes = [
     "database",
     "src/server/door/door.test.ts",
   ],
+  [
+    "a unit whose ledger lacks what a tablet was told of is named, and held by nothing",
+    "src/server/ledger/witness.ts",
+    "for (const one of fresh) await holdFor(db, one, personId, at);",
+    "",
+    "database",
+    "tests/witness.test.ts",
+  ],
 ].map(([name, file, from, to, project, tests]) => ({ name, file, from, to, project, tests }));

@@ -381,7 +381,12 @@ describe("migrations", () => {
     const known = (await verifyBooks(yard.db)).breaks.length;
     await sql`INSERT INTO site SELECT 'past', name, shifts, policy, -570 FROM site LIMIT 1`.execute(yard.db);
     await sql`DELETE FROM row_changed`.execute(yard.db);
-    expect(await migrate(yard.db)).toEqual(["016-time-zone", "017-kept-events", "018-indexes"]);
+    expect(await migrate(yard.db)).toEqual([
+      "016-time-zone",
+      "017-kept-events",
+      "018-indexes",
+      "019-lost-entries",
+    ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
       expect.arrayContaining(["UTC", "+01:30", "-09:30"]),
@@ -426,6 +431,7 @@ describe("migrations", () => {
       "016-time-zone",
       "017-kept-events",
       "018-indexes",
+      "019-lost-entries",
     ]);
   });
 });

@@ -3,19 +3,15 @@ import { readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { sql } from "kysely";
 import { beforeAll, describe, expect, it } from "vitest";
-import type { StartWord } from "@/contract/start";
-import type { WitnessAnswer } from "@/contract/witness";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import type { Db, Trx } from "@/server/database/database";
 import { walkAndSign } from "@/server/demo/walk";
 import { startRetest } from "@/server/inspections/start";
-import { startWord } from "@/server/inspections/word";
 import { bookedTables } from "@/server/ledger/booked";
 import { bookAsFound, bookSchema } from "@/server/ledger/books";
 import { fileOf, headsOf, headsWaiting, noteHeads } from "@/server/ledger/heads";
 import { verifyLedgers } from "@/server/ledger/verify";
 import { verifyBooks } from "@/server/ledger/verify-books";
-import { bearWitness, lostEntries, lostPlates } from "@/server/ledger/witness";
 import { tagDetail } from "@/server/tags/read";
 import { recordRepair, releaseTag } from "@/server/tags/return";
 import { recordUnitEvent } from "@/server/units/events";
@@ -416,40 +412,6 @@ describe("the journal of heads", () => {
     expect(headsOf(unitId)).toEqual([head(1), head(2)]);
     noteHeads([head(3)]);
     expect(headsOf(unitId)).toEqual([head(1), head(2), head(3)]);
-  });
-});
-
-describe("tablets as witnesses", () => {
-  const asked = async (damage: string, words: readonly StartWord[]) => {
-    let lost: WitnessAnswer["lost"] = [];
-    const undone = yard.db.transaction().execute(async (trx: Trx) => {
-      await sql`SET LOCAL session_replication_role = replica`.execute(trx);
-      await sql.raw(damage).execute(trx);
-      ({ lost } = await bearWitness(trx as unknown as Db, words, at(900)));
-      throw new Undone();
-    });
-    await undone.catch((error: unknown) => {
-      if (!(error instanceof Undone)) throw error;
-    });
-    return lost;
-  };
-
-  it("tell a ledger put back, made anew or gone by the server's own word, and nobody tells it with a word of theirs", async () => {
-    const word = await startWord(yard.db, other, yard.people.operator, at(800));
-    const { position } = word;
-    expect(await asked("SELECT 1", [word])).toEqual([]);
-    const nobody = { ...word, position: position + 1, headHash: "f".repeat(64) };
-    expect(await asked("SELECT 1", [nobody, { ...word, signature: "x" }])).toEqual([]);
-    expect(lostPlates()).toEqual([]);
-    const last = `unit_id = '${other}' AND position = ${position}`;
-    const lost = [{ plate: "T-2", position }];
-    expect(await asked(`DELETE FROM ledger_entry WHERE ${last}`, [word])).toEqual(lost);
-    expect(await asked(`UPDATE ledger_entry SET hash = 'f' WHERE ${last}`, [word])).toEqual(lost);
-    const gone = await asked(`DELETE FROM unit WHERE id = '${other}'`, [word]);
-    expect(gone).toEqual([{ plate: other, position }]);
-    // What was missed once stays said, once.
-    expect(lostPlates()).toEqual(["T-2"]);
-    expect(lostEntries()).toHaveLength(1);
   });
 });
 

@@ -27,6 +27,7 @@ import * as standing from "./migrations/015-standing";
 import * as timeZone from "./migrations/016-time-zone";
 import * as keptEvents from "./migrations/017-kept-events";
 import * as indexes from "./migrations/018-indexes";
+import * as lostEntries from "./migrations/019-lost-entries";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -48,6 +49,7 @@ const provider: MigrationProvider = {
     "016-time-zone": timeZone as unknown as Migration,
     "017-kept-events": keptEvents as unknown as Migration,
     "018-indexes": indexes as unknown as Migration,
+    "019-lost-entries": lostEntries as unknown as Migration,
   }),
 };
 

@@ -170,7 +170,7 @@ export interface Database {
     id: string;
     unitId: string | null;
     inspectionId: string | null;
-    kind: "unreadable" | "refused" | "withdrawn" | "unmatched_tag";
+    kind: "unreadable" | "refused" | "withdrawn" | "unmatched_tag" | "lost_entries";
     problem: string;
     raw: Buffer;
     rawHash: string;

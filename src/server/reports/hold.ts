@@ -6,7 +6,7 @@ import type { Head } from "@/server/ledger/heads";
 export interface Unheard {
   readonly unitId: string;
   readonly inspectionId: string | null;
-  readonly kind: "unreadable" | "refused";
+  readonly kind: "unreadable" | "refused" | "lost_entries";
   /** What is wrong with it, for whoever looks. */
   readonly problem: string;
   readonly raw: Uint8Array;

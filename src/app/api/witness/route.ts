@@ -6,6 +6,6 @@ import { bearWitness } from "@/server/ledger/witness";
 
 /** Whoever is signed in brings what their tablet was told; it is the server's signature on it that counts. */
 export const POST = route(
-  async ({ request, at }): Promise<WitnessAnswer> =>
-    bearWitness(database(), (await bodyOf(request, witnessSchema)).words, at),
+  async ({ request, person, at }): Promise<WitnessAnswer> =>
+    bearWitness(database(), (await bodyOf(request, witnessSchema)).words, person.id, at),
 );
