@@ -77,7 +77,7 @@ async function tell(unit: Unit, walk: Walk, personId: string, on: Date) {
   const day = on.toISOString().slice(0, 10);
   const ids = walk.eventIds.map(() => randomUUID());
   const { digest, packed } = await eventsAs(walk, id, ids, day);
-  const eventId = (old: string) => ids[walk.eventIds.indexOf(old)] ?? old;
+  const eventId = (old: string) => ids[walk.places.get(old) ?? -1] ?? old;
   const startedAt = new Date(`${day}T04:10:00Z`);
   const signedAt = new Date(startedAt.getTime() + walk.minutes * 60_000);
   const sheet = demoSheets[walk.sheetId];
@@ -107,7 +107,8 @@ async function tell(unit: Unit, walk: Walk, personId: string, on: Date) {
     ...rows.map((row) => findingEntry(row, signedAt)),
     { ...seal, document: { ...document, eventCount: ids.length, keptEvents: digest } },
   ];
-  const evidence = walk.evidence.map((one) => ({ ...one, eventId: one.eventId && eventId(one.eventId) }));
+  const evidence = () =>
+    walk.evidence.map((one) => ({ ...one, eventId: one.eventId && eventId(one.eventId) }));
   const endsAt = clears(judged.outcome)
     ? new Date(clearanceEndsMs(defaultPolicy.trigger, shifts, signedAt.getTime(), "UTC"))
     : null;
@@ -211,7 +212,7 @@ async function write(trx: Trx, unit: Unit, told: readonly Told[]) {
     await writeEvidence(
       trx,
       last.inspection,
-      last.evidence.map((one) => ({ ...one, seen: last.sealedAt })),
+      last.evidence().map((one) => ({ ...one, seen: last.sealedAt })),
       last.endsAt,
     );
   return entries.map(({ position: at, hash }) => ({ unitId: unit.id, position: at, hash }));

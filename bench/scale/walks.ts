@@ -26,6 +26,8 @@ export interface Walk {
   readonly judged: Judged;
   readonly evidence: readonly Evidence[];
   readonly eventIds: readonly string[];
+  /** Where among them each is. */
+  readonly places: ReadonlyMap<string, number>;
   readonly minutes: number;
   /** Its events as they are signed for, and as they are packed. */
   readonly signed: Cut;
@@ -87,11 +89,12 @@ function makeWalk(
   const decision = decide(assessment, cleanFacts(endsAt.getTime()));
   const judged = { assessment, decision, due: checks.length, outcome: decision.outcome };
   const eventIds = events.map(({ id }) => id);
+  const byId = new Map(eventIds.map((id, i) => [id, i]));
   const cut = (text: string): Cut => {
     const places: Cut["places"][number][] = [];
     const pieces = text.split(marks).filter((piece, i) => {
       if (i % 2 === 0) return true;
-      places.push(piece === anyDay ? "day" : piece === inspectionId ? "inspection" : eventIds.indexOf(piece));
+      places.push(piece === anyDay ? "day" : piece === inspectionId ? "inspection" : (byId.get(piece) ?? -1));
       return false;
     });
     return { pieces, places };
@@ -102,6 +105,7 @@ function makeWalk(
     judged,
     evidence: evidenceOf(judged, events),
     eventIds,
+    places: byId,
     minutes,
     signed: cut(canonical(events)),
     columns: cut(asPacked(events as unknown as Parameters<typeof asPacked>[0]).text),
