@@ -38,7 +38,8 @@ const planned = new Map<string, { minutes: number; checks: number }>();
 
 /** Minutes and checks of a full inspection by sheet version. A version's plan under one policy never changes. */
 async function plansFor(db: Db, versionIds: readonly string[], policy: Policy) {
-  const keyOf = (versionId: string) => `${versionId} ${JSON.stringify(policy)}`;
+  const under = JSON.stringify(policy);
+  const keyOf = (versionId: string) => `${versionId} ${under}`;
   const missing = [...new Set(versionIds)].filter((id) => !planned.has(keyOf(id)));
   if (missing.length > 0) {
     const versions = await db
@@ -56,41 +57,18 @@ async function plansFor(db: Db, versionIds: readonly string[], policy: Policy) {
 
 /** What must be ready for the shift about to start or under way, by when, by whom. */
 export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<ShiftBoard> {
-  const site = await db.selectFrom("site").selectAll().where("id", "=", siteId).executeTakeFirstOrThrow();
-  const shift = shiftFor(site.shifts, at.getTime(), site.timeZone);
-  const needs = await db
-    .selectFrom("shiftNeed as n")
-    .innerJoin("unit as u", "u.id", "n.unitId")
-    .innerJoin("unitStanding as s", "s.unitId", "u.id")
-    .leftJoin("person as p", "p.id", "n.inspectorId")
-    .leftJoin("person as signer", "signer.id", "s.signedBy")
-    .select([
-      ...standingColumns,
-      "signer.name as signer",
-      "s.tagReason",
-      "u.plate",
-      "u.family",
-      "n.shiftId",
-      "n.crew",
-      "n.place",
-      "n.inspectorId",
-      "p.name as inspector",
-      "u.sheetVersionId",
-    ])
-    .where("n.siteId", "=", siteId)
-    .where("u.sheetVersionId", "is not", null)
-    .orderBy("u.plate")
-    .execute();
-  const ids = needs.map((n) => n.unitId);
-  const [walking, bare, planFor] = await Promise.all([
-    openWalks(db, ids, at),
+  const [site, needs, walking, bare] = await Promise.all([
+    db.selectFrom("site").selectAll().where("id", "=", siteId).executeTakeFirstOrThrow(),
+    needsOf(db, siteId),
+    openWalks(db, siteId, at),
     countWithoutSheet(db, siteId),
-    plansFor(
-      db,
-      needs.flatMap((n) => n.sheetVersionId ?? []),
-      site.policy,
-    ),
   ]);
+  const shift = shiftFor(site.shifts, at.getTime(), site.timeZone);
+  const planFor = await plansFor(
+    db,
+    needs.flatMap((n) => n.sheetVersionId ?? []),
+    site.policy,
+  );
   const rows = needs.map((need) => {
     const { unitId: _same, ...standing } = standingFrom(need, at);
     const { unitId, shiftId, plate, family, crew, place, inspector, inspectorId } = need;
@@ -127,15 +105,43 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
   };
 }
 
-async function openWalks(db: Db, unitIds: readonly string[], at: Date) {
-  if (unitIds.length === 0) return new Map<string, { by: string; done: number; startedMs: number }>();
+/** What a site needs, shift after shift, each unit with how it stands. */
+const needsOf = (db: Db, siteId: string) =>
+  db
+    .selectFrom("shiftNeed as n")
+    .innerJoin("unit as u", "u.id", "n.unitId")
+    .innerJoin("unitStanding as s", "s.unitId", "u.id")
+    .leftJoin("person as p", "p.id", "n.inspectorId")
+    .leftJoin("person as signer", "signer.id", "s.signedBy")
+    .select([
+      ...standingColumns,
+      "signer.name as signer",
+      "s.tagReason",
+      "u.plate",
+      "u.family",
+      "n.shiftId",
+      "n.crew",
+      "n.place",
+      "n.inspectorId",
+      "p.name as inspector",
+      "u.sheetVersionId",
+    ])
+    .where("n.siteId", "=", siteId)
+    .where("u.sheetVersionId", "is not", null)
+    .orderBy("u.plate")
+    .execute();
+
+/** The last full walk begun of each unit a site needs, where it is not signed: each unit's own are looked at, and no more. */
+async function openWalks(db: Db, siteId: string, at: Date) {
   const { rows } = await sql<{ unitId: string; name: string; done: string; startedAt: Date }>`
-    SELECT DISTINCT ON (i.unit_id) i.unit_id, p.name, i.started_at,
-      (SELECT count(DISTINCT e.payload->>'check') FROM inspection_event e WHERE e.inspection_id = i.id AND e.type <> 'changed') AS done
-    FROM inspection i JOIN person p ON p.id = i.person_id LEFT JOIN seal s ON s.inspection_id = i.id
-    WHERE i.unit_id = ANY(${unitIds}::uuid[]) AND s.inspection_id IS NULL AND i.scope->>'kind' = 'full'
-      AND i.started_at > ${new Date(at.getTime() - 4 * 3_600_000)}
-    ORDER BY i.unit_id, i.started_at DESC`.execute(db);
+    SELECT n.unit_id, w.* FROM (SELECT DISTINCT unit_id FROM shift_need WHERE site_id = ${siteId}) n
+    CROSS JOIN LATERAL (
+      SELECT p.name, i.started_at,
+        (SELECT count(DISTINCT e.payload->>'check') FROM inspection_event e WHERE e.inspection_id = i.id AND e.type <> 'changed') AS done
+      FROM inspection i JOIN person p ON p.id = i.person_id
+      WHERE i.unit_id = n.unit_id AND i.scope->>'kind' = 'full' AND i.started_at > ${new Date(at.getTime() - 4 * 3_600_000)}
+        AND NOT EXISTS (SELECT FROM seal s WHERE s.inspection_id = i.id)
+      ORDER BY i.started_at DESC LIMIT 1) w`.execute(db);
   return new Map(
     rows.map((r) => [r.unitId, { by: r.name, done: Number(r.done), startedMs: r.startedAt.getTime() }]),
   );
