@@ -44,10 +44,12 @@ describe("sign-in", () => {
     expect([1, 2, 3, 4, 5, 20].map(waitAfterS)).toEqual([0, 0, 5, 10, 20, 900]);
     const wrong = (minute: number) => signIn({ badge: "102", pin: "0000" }, new Headers(), at(minute));
     const tries = await Promise.allSettled(Array.from({ length: 8 }, () => wrong(0)));
-    const refused = tries.filter(
-      (t) => t.status === "rejected" && /wait \d+ s and try/.test(String(t.reason)),
+    // Three are looked at; the others are told to wait, or on a slow machine wait too long for their turn.
+    expect(tries.every(({ status }) => status === "rejected")).toBe(true);
+    const lookedAt = tries.filter(
+      (t) => t.status === "rejected" && /badge and PIN do not match/.test(String(t.reason)),
     );
-    expect(refused.length).toBe(5);
+    expect(lookedAt).toHaveLength(3);
     await expect(signIn({ badge: "102", pin: "2468" }, new Headers(), at(0.05))).rejects.toThrow(
       /too many wrong PINs/,
     );
