@@ -178,6 +178,11 @@ describe("a unit", () => {
       before = history.at(-1)?.signedAt ?? before;
     }
     expect(seen.size).toBe(61);
+    // The last page says that it is the last.
+    const last = await unitDetail(yard.db, "V-9", at(60), new Date(at(0).getTime() + 6 * 86_400_000));
+    expect(last).toMatchObject({ more: false, history: { length: 5 } });
+    const full = await unitDetail(yard.db, "V-9", at(60), new Date(at(0).getTime() + 29 * 86_400_000));
+    expect(full).toMatchObject({ more: false, history: { length: 28 } });
   });
 });
 

@@ -1,30 +1,19 @@
 import { randomUUID } from "node:crypto";
-import { sql } from "kysely";
-import { clearanceEndsMs } from "@/core/decision/standing";
-import { touchesOf } from "@/core/evidence/touches";
 import { foundStowed } from "@/core/plan/found";
-import { clears } from "@/core/vocabulary/outcomes";
 import { defaultPolicy } from "@/core/vocabulary/policy";
 import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
 import { databaseUrl } from "@/server/config";
-import { openDatabase, type Trx } from "@/server/database/database";
+import { openDatabase } from "@/server/database/database";
+import { type PastWalk, writePastWalks } from "@/server/demo/past-walks";
 import { seededRandom } from "@/server/demo/random";
-import { writeEvidence } from "@/server/inspections/evidence";
-import { findingEntry, findingRow } from "@/server/inspections/findings";
-import { catalogueVersion } from "@/server/inspections/model";
-import { sealEntry, sealRow } from "@/server/inspections/sign";
-import { startedEntry } from "@/server/inspections/start";
-import type { Entry } from "@/server/ledger/append";
-import { canonical, chainHash } from "@/server/ledger/chain";
+import { sealEntry } from "@/server/inspections/sign";
 import { noteHeads } from "@/server/ledger/heads";
-import { signHash } from "@/server/ledger/key";
-import { apart, type SealedText } from "@/server/ledger/texts";
 import { now, shifts } from "./furnish";
 import { eventsAs, makeWalks, type Walk } from "./walks";
 
 /**
  * Signs twenty full walks into the ledger of every unit that has none, as the app would have: the same entries, chained and
- * signed, the same rows, past the same triggers, and into the books. One process takes every n-th unit.
+ * signed, the same rows, under the same triggers, and into the books. One process takes every n-th unit.
  */
 const [part = 0, parts = 1] = process.argv.slice(2).map(Number);
 const walksEach = 20;
@@ -68,15 +57,14 @@ async function fillUnit(unit: Unit): Promise<void> {
       return tell(unit, walk, personId, new Date(now.getTime() - ago * dayMs));
     }),
   );
-  const heads = await db.transaction().execute((trx) => write(trx, unit, told));
-  noteHeads(heads);
+  noteHeads(await db.transaction().execute((trx) => writePastWalks(trx, unit.id, told, shifts)));
 }
 
-async function tell(unit: Unit, walk: Walk, personId: string, on: Date) {
+async function tell(unit: Unit, walk: Walk, personId: string, on: Date): Promise<PastWalk> {
   const id = randomUUID();
   const day = on.toISOString().slice(0, 10);
   const ids = walk.eventIds.map(() => randomUUID());
-  const { digest, packed } = await eventsAs(walk, id, ids, day);
+  const kept = await eventsAs(walk, id, ids, day);
   const eventId = (old: string) => ids[walk.places.get(old) ?? -1] ?? old;
   const startedAt = new Date(`${day}T04:10:00Z`);
   const signedAt = new Date(startedAt.getTime() + walk.minutes * 60_000);
@@ -92,128 +80,11 @@ async function tell(unit: Unit, walk: Walk, personId: string, on: Date) {
     eventId: eventId(finding.eventId),
   }));
   const judged = { ...walk.judged, assessment: { ...walk.judged.assessment, findings } };
-  const rows = findings.map((finding) => findingRow(inspection, personId, finding, signedAt));
-  const seal = sealEntry(
-    inspection,
-    personId,
-    judged,
-    [],
-    { outcome: judged.outcome, eventsHash: digest, signature: { kind: "typed", name: "bench" } },
-    signedAt,
-  );
-  const { events: _none, ...document } = seal.document as { events: unknown };
-  const entries: Entry[] = [
-    startedEntry(unit.id, id, personId, inspection.scope, startedAt),
-    ...rows.map((row) => findingEntry(row, signedAt)),
-    { ...seal, document: { ...document, eventCount: ids.length, keptEvents: digest } },
-  ];
+  const signature = { kind: "typed", name: "bench" } as const;
+  const signed = { outcome: judged.outcome, eventsHash: kept.digest, signature };
+  const seal = sealEntry(inspection, personId, judged, [], signed, signedAt);
+  const document = { ...(seal.document as object), eventCount: ids.length };
   const evidence = () =>
     walk.evidence.map((one) => ({ ...one, eventId: one.eventId && eventId(one.eventId) }));
-  const endsAt = clears(judged.outcome)
-    ? new Date(clearanceEndsMs(defaultPolicy.trigger, shifts, signedAt.getTime(), "UTC"))
-    : null;
-  return { inspection, personId, judged, rows, entries, evidence, packed, signedAt, endsAt };
-}
-
-type Told = Awaited<ReturnType<typeof tell>>;
-
-async function write(trx: Trx, unit: Unit, told: readonly Told[]) {
-  const texts: SealedText[] = [];
-  const before = await trx
-    .selectFrom("ledgerEntry")
-    .select(["position", "hash"])
-    .where("unitId", "=", unit.id)
-    .orderBy("position", "desc")
-    .limit(1)
-    .executeTakeFirst();
-  let position = before?.position ?? 0;
-  let previousHash = before?.hash ?? "";
-  const placed = told.map((one) => ({ ...one, began: 0, sealedAt: 0 }));
-  const entries = placed.flatMap((one) =>
-    one.entries.map(({ kind, subjectId, at, named, document }, i) => {
-      position += 1;
-      if (i === 0) one.began = position;
-      if (kind === "inspection") one.sealedAt = position;
-      const touches = touchesOf(kind, named);
-      const recordedAt = at.toISOString();
-      const body = canonical({
-        unitId: unit.id,
-        position,
-        kind,
-        subjectId,
-        recordedAt,
-        touches,
-        document: apart(document, texts),
-      });
-      const hash = chainHash(previousHash, body);
-      const row = {
-        position,
-        kind,
-        subjectId,
-        body,
-        previousHash,
-        hash,
-        signature: signHash(hash),
-        recordedAt,
-        touches,
-      };
-      previousHash = hash;
-      return row;
-    }),
-  );
-  await sql`INSERT INTO ledger_entry (unit_id, position, kind, subject_id, body, previous_hash, hash, signature, recorded_at, touches)
-    SELECT ${unit.id}, position, kind, "subjectId", body, "previousHash", hash, signature, "recordedAt", touches
-    FROM jsonb_to_recordset(${JSON.stringify(entries)}::jsonb) AS e (position int, kind text, "subjectId" uuid, body text,
-      "previousHash" text, hash text, signature text, "recordedAt" timestamptz, touches jsonb)`.execute(trx);
-  await trx
-    .insertInto("keptEvents")
-    .values(placed.map(({ sealedAt, packed }) => ({ unitId: unit.id, position: sealedAt, packed })))
-    .execute();
-  await sql`INSERT INTO sealed_text (digest, unit_id, salt, content)
-    SELECT digest, ${unit.id}, salt, content::jsonb FROM jsonb_to_recordset(${JSON.stringify(texts)}::jsonb)
-      AS t (digest text, salt text, content text)`.execute(trx);
-  await trx
-    .insertInto("inspection")
-    .values(
-      placed.map(({ inspection: i, personId, began }) => ({
-        ...{
-          id: i.id,
-          unitId: unit.id,
-          personId,
-          tagId: null,
-          sheetVersionId: unit.versionId,
-          catalogueVersion,
-        },
-        ...{
-          scope: JSON.stringify(i.scope),
-          policy: JSON.stringify(i.policy),
-          found: JSON.stringify(i.found),
-        },
-        ...{ startedAt: i.startedAt, startedPosition: began },
-      })),
-    )
-    .execute();
-  for (const { rows, began } of placed)
-    if (rows.length > 0)
-      await trx
-        .insertInto("finding")
-        .values(rows.map((row, i) => ({ ...row, ledgerPosition: began + 1 + i })))
-        .execute();
-  await trx
-    .insertInto("seal")
-    .values(
-      placed.map(({ inspection, personId, judged, endsAt, sealedAt, signedAt }) =>
-        sealRow(inspection, personId, judged, judged.outcome, endsAt, sealedAt, signedAt),
-      ),
-    )
-    .execute();
-  const last = placed.at(-1);
-  if (last !== undefined)
-    await writeEvidence(
-      trx,
-      last.inspection,
-      last.evidence().map((one) => ({ ...one, seen: last.sealedAt })),
-      last.endsAt,
-    );
-  return entries.map(({ position: at, hash }) => ({ unitId: unit.id, position: at, hash }));
+  return { inspection, personId, judged, seal: { ...seal, document, kept }, evidence, signedAt };
 }

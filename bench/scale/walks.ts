@@ -1,16 +1,13 @@
 import { promisify } from "node:util";
 import { deflate, type ZlibOptions } from "node:zlib";
-import { cleanFacts } from "@/core/decision/clean-facts";
-import { decide } from "@/core/decision/decide";
-import { assess } from "@/core/grade/assess";
 import { foundStowed } from "@/core/plan/found";
-import { reduce } from "@/core/record/reduce";
 import { defaultPolicy } from "@/core/vocabulary/policy";
 import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
+import { judgedAlone } from "@/server/demo/past-walks";
 import { seededUuid } from "@/server/demo/random";
 import { type DemoAnswer, walkedEvents } from "@/server/demo/walk";
 import { type Evidence, evidenceOf } from "@/server/inspections/evidence";
-import { type OpenInspection, planOf } from "@/server/inspections/model";
+import type { OpenInspection } from "@/server/inspections/model";
 import type { Judged } from "@/server/inspections/sign";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { asPacked, joinPacked, words } from "@/server/ledger/kept-events";
@@ -84,10 +81,7 @@ function makeWalk(
     { random, answers, pace: 0.5 + random() / 4, saw },
     began,
   );
-  const { checks } = planOf(inspection);
-  const assessment = assess(checks, sheet, reduce(events), defaultPolicy);
-  const decision = decide(assessment, cleanFacts(endsAt.getTime()));
-  const judged = { assessment, decision, due: checks.length, outcome: decision.outcome };
+  const judged = judgedAlone(inspection, events, endsAt);
   const eventIds = events.map(({ id }) => id);
   const byId = new Map(eventIds.map((id, i) => [id, i]));
   const cut = (text: string): Cut => {

@@ -2,18 +2,18 @@ import { Chrome } from "@/screens/chrome/chrome";
 import { Reports } from "@/screens/tagged/reports";
 import { TaggedView } from "@/screens/tagged/tagged-view";
 import { database } from "@/server/database/database";
-import { type Asked, askedOf, momentOfAsked } from "@/server/http/asked-of";
 import { chromeData, pageCall } from "@/server/http/page";
+import { momentOf, type PageQuery, queryOf } from "@/server/http/page-query";
 import { mayAt } from "@/server/people/session";
 import { standingReports } from "@/server/reports/read";
 import { standingTags } from "@/server/tags/read";
 
 export const metadata = { title: "Tagged out" };
 
-export default async function TaggedPage({ searchParams }: { searchParams: Asked }) {
+export default async function TaggedPage({ searchParams }: { searchParams: PageQuery }) {
   const call = await pageCall();
-  const { since, after } = askedOf(await searchParams);
-  const raisedAt = momentOfAsked(since);
+  const { since, after } = queryOf(await searchParams);
+  const raisedAt = momentOf(since);
   const begins = raisedAt === undefined || after === undefined ? undefined : { raisedAt, number: after };
   const { siteId, person } = call;
   const db = database();

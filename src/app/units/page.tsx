@@ -3,15 +3,15 @@ import { allMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { PoolView } from "@/screens/unit/pool-view";
 import { database } from "@/server/database/database";
-import { type Asked, askedOf } from "@/server/http/asked-of";
 import { chromeData, pageCall } from "@/server/http/page";
+import { type PageQuery, queryOf } from "@/server/http/page-query";
 import { poolPage } from "@/server/units/pool";
 
 export const metadata = { title: "Units" };
 
-export default async function UnitsPage({ searchParams }: { searchParams: Asked }) {
+export default async function UnitsPage({ searchParams }: { searchParams: PageQuery }) {
   const call = await pageCall();
-  const { after, find } = askedOf(await searchParams);
+  const { after, find } = queryOf(await searchParams);
   const page =
     call.siteId === undefined
       ? { rows: [], names: [], next: undefined }

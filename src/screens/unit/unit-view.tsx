@@ -44,6 +44,8 @@ export interface UnitData {
   };
   /** Whether the history is that before some day, not the latest. */
   readonly earlier?: boolean;
+  /** Whether there are inspections before those of the history. */
+  readonly more?: boolean;
   readonly history: readonly {
     readonly inspectionId: string;
     readonly outcome: Outcome;
@@ -81,8 +83,6 @@ export interface UnitData {
 
 /** Inspections listed at first; of the others only how they ended. */
 const latest = 9;
-/** Inspections of one page of the history (`unitDetail`). */
-const onPage = 28;
 
 /** One unit: where it stands, what is open on it, and its record. */
 export function UnitView({
@@ -311,9 +311,9 @@ export function UnitView({
           </ul>
           <Further
             next={
-              last === undefined || listed.length < (unit.earlier ? onPage : latest)
-                ? undefined
-                : `/units/${unit.plate}?before=${last.signedAtMs}#history`
+              last !== undefined && (unit.more || listed.length < unit.history.length)
+                ? `/units/${unit.plate}?before=${last.signedAtMs}#history`
+                : undefined
             }
           >
             {t("units.earlier")}

@@ -1,21 +1,14 @@
-import { cleanFacts } from "@/core/decision/clean-facts";
-import { decide } from "@/core/decision/decide";
-import { clearanceEndsMs, type ShiftClock } from "@/core/decision/standing";
-import { assess } from "@/core/grade/assess";
+import type { ShiftClock } from "@/core/decision/standing";
 import { foundStowed } from "@/core/plan/found";
-import { reduce } from "@/core/record/reduce";
-import { clears } from "@/core/vocabulary/outcomes";
 import type { Policy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import type { Db, Trx } from "@/server/database/database";
-import { evidenceOf, writeEvidence } from "@/server/inspections/evidence";
-import { findingEntry, findingRow } from "@/server/inspections/findings";
+import type { Db } from "@/server/database/database";
+import { evidenceOf } from "@/server/inspections/evidence";
 import { noteMinutes } from "@/server/inspections/minutes";
-import { catalogueVersion, type OpenInspection, planOf } from "@/server/inspections/model";
-import { eventsHash, type Judged, sealEntry, sealRow } from "@/server/inspections/sign";
-import { startedEntry } from "@/server/inspections/start";
-import { append, lockUnit } from "@/server/ledger/append";
-import { type Head, noteHeads } from "@/server/ledger/heads";
+import { eventsHash, sealEntry } from "@/server/inspections/sign";
+import { lockUnit } from "@/server/ledger/append";
+import { noteHeads } from "@/server/ledger/heads";
+import { judgedAlone, type PastWalk, writePastWalks } from "./past-walks";
 import { type DemoUnit, demoPool } from "./pool";
 import { quirks } from "./quirks";
 import { seededUuid } from "./random";
@@ -89,18 +82,19 @@ async function tellUnit(
   const heads = await past.db.transaction().execute(async (trx) => {
     await lockUnit(trx, unitId);
     const told = days.map((ago) => tellOne(past, unit, unitId, sheetVersionId, ago));
-    return write(trx, past, unitId, told);
+    const written = await writePastWalks(trx, unitId, told, past.shifts);
+    await noteMinutes(
+      trx,
+      unit.sheet,
+      told.map(({ events }) => events),
+    );
+    return written;
   });
   noteHeads(heads);
 }
 
-interface Told {
-  readonly inspection: Omit<OpenInspection, "sealed">;
-  readonly personId: string;
-  readonly signer: string;
-  readonly judged: Judged;
+interface Told extends PastWalk {
   readonly events: ReturnType<typeof walkedEvents>["events"];
-  readonly signedAt: Date;
 }
 
 function tellOne(past: Past, unit: DemoUnit, unitId: string, sheetVersionId: string, ago: number): Told {
@@ -135,94 +129,19 @@ function tellOne(past: Past, unit: DemoUnit, unitId: string, sheetVersionId: str
     { random, answers, pace, saw: { position: 0, headHash: "" } },
     inspection.startedAt,
   );
-  const plan = planOf(inspection);
-  const assessment = assess(plan.checks, sheet, reduce(events), policy);
-  const decision = decide(assessment, cleanFacts(endsAt.getTime()));
-  const judged = { assessment, decision, due: plan.checks.length, outcome: decision.outcome };
-  return { inspection, personId: person.id, signer: person.name, judged, events, signedAt: endsAt };
-}
-
-async function write(trx: Trx, past: Past, unitId: string, told: readonly Told[]): Promise<readonly Head[]> {
-  const withFindings = told.map((one) => ({
-    ...one,
-    findings: one.judged.assessment.findings.map((f) =>
-      findingRow(one.inspection, one.personId, f, one.signedAt),
-    ),
-  }));
-  const heads = await append(
-    trx,
-    unitId,
-    withFindings.flatMap(({ inspection, personId, signer, judged, events, signedAt, findings }) => [
-      startedEntry(unitId, inspection.id, personId, inspection.scope, inspection.startedAt),
-      ...findings.map((row) => findingEntry(row, signedAt)),
-      sealEntry(
-        inspection,
-        personId,
-        judged,
-        events,
-        {
-          outcome: judged.outcome,
-          eventsHash: eventsHash(events),
-          signature: { kind: "typed", name: signer },
-        },
-        signedAt,
-      ),
-    ]),
+  const judged = judgedAlone(inspection, events, endsAt);
+  const seal = sealEntry(
+    inspection,
+    person.id,
+    judged,
+    events,
+    {
+      outcome: judged.outcome,
+      eventsHash: eventsHash(events),
+      signature: { kind: "typed", name: person.name },
+    },
+    endsAt,
   );
-  // Each walk's entries in turn: that it began, what it found, its seal.
-  let next = 0;
-  const placed = withFindings.map((one) => {
-    const began = heads[next]?.position ?? 0;
-    next += one.findings.length + 2;
-    return { ...one, began, sealedAt: began + one.findings.length + 1 };
-  });
-  await trx
-    .insertInto("inspection")
-    .values(
-      placed.map(({ inspection: i, personId, began }) => ({
-        id: i.id,
-        unitId,
-        personId,
-        scope: JSON.stringify(i.scope),
-        tagId: null,
-        sheetVersionId: i.asks.sheetVersionId,
-        catalogueVersion,
-        policy: JSON.stringify(i.policy),
-        found: JSON.stringify(i.found),
-        startedAt: i.startedAt,
-        startedPosition: began,
-      })),
-    )
-    .execute();
-  const findings = placed.flatMap(({ findings: rows, began }) =>
-    rows.map((row, i) => ({ ...row, ledgerPosition: began + 1 + i })),
-  );
-  if (findings.length > 0) await trx.insertInto("finding").values(findings).execute();
-  const sheetId = told[0]?.inspection.sheetId;
-  if (sheetId !== undefined)
-    await noteMinutes(
-      trx,
-      sheetId,
-      told.map((one) => one.events),
-    );
-  const endOf = ({ judged, signedAt }: Told) =>
-    clears(judged.outcome)
-      ? new Date(clearanceEndsMs(past.policy.trigger, past.shifts, signedAt.getTime(), "UTC"))
-      : null;
-  await trx
-    .insertInto("seal")
-    .values(
-      placed.map((one) => {
-        const { inspection, personId, judged, signedAt, sealedAt } = one;
-        return sealRow(inspection, personId, judged, judged.outcome, endOf(one), sealedAt, signedAt);
-      }),
-    )
-    .execute();
-  const last = placed.at(-1);
-  if (last !== undefined) {
-    // Their events name no entry: they were made before any device asked for one. Nothing came in between.
-    const evidence = evidenceOf(last.judged, last.events).map((e) => ({ ...e, seen: last.sealedAt }));
-    await writeEvidence(trx, last.inspection, evidence, endOf(last));
-  }
-  return heads;
+  const evidence = () => evidenceOf(judged, events);
+  return { inspection, personId: person.id, judged, seal, evidence, events, signedAt: endsAt };
 }

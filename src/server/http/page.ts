@@ -1,4 +1,3 @@
-import { sql } from "kysely";
 import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
 import { localMs } from "@/core/vocabulary/zone";
@@ -7,7 +6,7 @@ import { database } from "@/server/database/database";
 import { displayChoice } from "@/server/http/display";
 import { lostPlates } from "@/server/ledger/witness";
 import { mayAt, type SignedIn, whoIs } from "@/server/people/session";
-import { carriesTag } from "@/server/units/standing";
+import { countTags } from "@/server/tags/read";
 
 export interface PageCall {
   readonly person: SignedIn;
@@ -44,12 +43,7 @@ export async function chromeData(call: PageCall) {
     if (siteId === undefined) return { place: "", tagged: 0, unmatched: [] };
     const [site, tagged, unmatched] = await Promise.all([
       db.selectFrom("site").select("name").where("id", "=", siteId).executeTakeFirst(),
-      db
-        .selectFrom("unitStanding")
-        .select(sql<string | null>`sum(cardinality(tags))`.as("count"))
-        .where("siteId", "=", siteId)
-        .where(carriesTag)
-        .executeTakeFirst(),
+      countTags(db, siteId),
       db
         .selectFrom("standingReport")
         .select("problem")
@@ -59,7 +53,7 @@ export async function chromeData(call: PageCall) {
     ]);
     return {
       place: site?.name ?? "",
-      tagged: Number(tagged?.count ?? 0),
+      tagged,
       unmatched: unmatched.map((report) => report.problem),
     };
   };

@@ -4,7 +4,7 @@ import type { Saw } from "@/core/record/events";
 import type { Db, Trx } from "@/server/database/database";
 import { canonical, chainHash } from "./chain";
 import type { Head } from "./heads";
-import { packEvents } from "./kept-events";
+import { type KeptEvents, packEvents } from "./kept-events";
 import { signHash } from "./key";
 import { apart, type SealedText } from "./texts";
 
@@ -17,17 +17,23 @@ export interface Entry {
   readonly document: unknown;
   /** The checks whose evidence it ends, where its kind leaves that to its content. */
   readonly named?: Touches;
+  /** Of a signed inspection whose document is without its events: the events, packed before. */
+  readonly kept?: KeptEvents;
 }
 
-/** The head of a unit's ledger: what a device that reads it now has seen. */
-export async function headOf(db: Db | Trx, unitId: string): Promise<Saw> {
-  const head = await db
+/** The last entry of a unit's ledger; undefined where it has none. */
+const lastOf = (db: Db | Trx, unitId: string) =>
+  db
     .selectFrom("ledgerEntry")
-    .select(["position", "hash"])
+    .select(["position", "hash", "recordedAt"])
     .where("unitId", "=", unitId)
     .orderBy("position", "desc")
     .limit(1)
     .executeTakeFirst();
+
+/** The head of a unit's ledger: what a device that reads it now has seen. */
+export async function headOf(db: Db | Trx, unitId: string): Promise<Saw> {
+  const head = await lastOf(db, unitId);
   return { position: head?.position ?? 0, headHash: head?.hash ?? "" };
 }
 
@@ -46,13 +52,7 @@ const noWaitMs = 1000;
  */
 export async function timeUnderLock(trx: Trx, unitId: string, askedAt: Date, askedMs: number): Promise<Date> {
   const waitedMs = performance.now() - askedMs;
-  const last = await trx
-    .selectFrom("ledgerEntry")
-    .select("recordedAt")
-    .where("unitId", "=", unitId)
-    .orderBy("position", "desc")
-    .limit(1)
-    .executeTakeFirst();
+  const last = await lastOf(trx, unitId);
   const nowMs = askedAt.getTime() + (waitedMs < noWaitMs ? 0 : Math.round(waitedMs));
   return new Date(Math.max(nowMs, last?.recordedAt.getTime() ?? 0));
 }
@@ -63,26 +63,21 @@ export async function timeUnderLock(trx: Trx, unitId: string, askedAt: Date, ask
  */
 export async function append(trx: Trx, unitId: string, entries: readonly Entry[]): Promise<readonly Head[]> {
   if (entries.length === 0) return [];
-  const head = await trx
-    .selectFrom("ledgerEntry")
-    .select(["position", "hash", "recordedAt"])
-    .where("unitId", "=", unitId)
-    .orderBy("position", "desc")
-    .limit(1)
-    .executeTakeFirst();
+  const head = await lastOf(trx, unitId);
   let position = head?.position ?? 0;
   let previousHash = head?.hash ?? "";
   // A clock that was set back, or a request that waited for the lock, writes nothing before what is written.
   let lastMs = head?.recordedAt.getTime() ?? 0;
   const texts: SealedText[] = [];
-  const kept: Kept[] = [];
+  const kept: { readonly unitId: string; readonly position: number; readonly packed: Buffer }[] = [];
   const rows = entries.map((entry) => {
     position += 1;
     const { kind, subjectId } = entry;
     lastMs = Math.max(lastMs, entry.at.getTime());
     const recordedAt = new Date(lastMs).toISOString();
     const touches = touchesOf(kind, entry.named);
-    const document = besideIt(apart(entry.document, texts), kind, position, kept);
+    const [document, beside] = eventsApart(kind, apart(entry.document, texts), entry.kept);
+    if (beside !== undefined) kept.push({ unitId, position, packed: beside.packed });
     const body = canonical({ unitId, position, kind, subjectId, recordedAt, touches, document });
     const hash = chainHash(previousHash, body);
     const row = {
@@ -102,11 +97,7 @@ export async function append(trx: Trx, unitId: string, entries: readonly Entry[]
   });
   // Each is checked against the head it follows, which a row trigger sees within one statement too.
   await trx.insertInto("ledgerEntry").values(rows).execute();
-  if (kept.length > 0)
-    await trx
-      .insertInto("keptEvents")
-      .values(kept.map((one) => ({ unitId, ...one })))
-      .execute();
+  if (kept.length > 0) await trx.insertInto("keptEvents").values(kept).execute();
   if (texts.length > 0)
     await trx
       .insertInto("sealedText")
@@ -115,17 +106,15 @@ export async function append(trx: Trx, unitId: string, entries: readonly Entry[]
   return rows.map(({ unitId: unit, position: at, hash }) => ({ unitId: unit, position: at, hash }));
 }
 
-interface Kept {
-  readonly position: number;
-  readonly packed: Buffer;
-}
-
-/** The document of a signed inspection with the digest of its events, which are kept beside it; any other as it is. */
-function besideIt(document: unknown, kind: EntryKind, position: number, kept: Kept[]): unknown {
-  if (kind !== "inspection" || typeof document !== "object" || document === null || !("events" in document))
-    return document;
-  const { events, ...rest } = document;
-  const { digest, packed } = packEvents(events as Parameters<typeof packEvents>[0]);
-  kept.push({ position, packed });
-  return { ...rest, keptEvents: digest };
+/** What an entry holds, and the events that are kept beside it: those of a signed inspection, whose digest it holds. */
+function eventsApart(
+  kind: EntryKind,
+  document: unknown,
+  before: KeptEvents | undefined,
+): readonly [unknown, KeptEvents | undefined] {
+  if (kind !== "inspection" || typeof document !== "object" || document === null)
+    return [document, undefined];
+  const { events, ...rest } = document as { readonly events?: Parameters<typeof packEvents>[0] };
+  const kept = before ?? packEvents(events ?? []);
+  return [{ ...rest, keptEvents: kept.digest }, kept];
 }

@@ -71,10 +71,13 @@ export const bookedTables: readonly Booked[] = [
 /** The evidence of a unit's latest walk stands in its book as one matter, under the unit's id. */
 export const evidenceTable = "check_evidence";
 
+/** The book of rows that have no unit of their own. */
+export const yardBook = "yard";
+
 /** A table's rows as its book has them, as SQL: `book`, `of_table`, `key` and `content`; those alone that `where` says of `t`. */
 export function rowsAsBooked({ table, book, key, but }: Booked, where = "true"): string {
   const whose =
-    typeof book === "string" ? `'${book}'` : `coalesce('unit ' || (one ->> '${book.unitIn}'), 'yard')`;
+    typeof book === "string" ? `'${book}'` : `coalesce('unit ' || (one ->> '${book.unitIn}'), '${yardBook}')`;
   const keys = key.map((name) => `one ->> '${name}'`).join(", ");
   return `SELECT ${whose} AS book, '${table}' AS of_table, concat_ws('|', ${keys}) AS key,
     one - '{${but.join(",")}}'::text[] AS content FROM (SELECT to_jsonb(t) AS one FROM ${table} t WHERE ${where}) AS rows`;

@@ -1,6 +1,6 @@
 import { sql } from "kysely";
 import type { Db } from "@/server/database/database";
-import { type Booked, bookedTables, evidenceAsBooked, evidenceTable, rowsAsBooked } from "./booked";
+import { bookedTables, evidenceAsBooked, evidenceTable, rowsAsBooked, yardBook } from "./booked";
 import { bookName, digestOf, readEntry, rowName, type Said } from "./books";
 import { chainHash } from "./chain";
 import { type Head, headsOf, notedNames } from "./heads";
@@ -28,6 +28,8 @@ export interface BookBreak {
   /** The book, and the entry that says otherwise where there is one. */
   readonly book: string;
   readonly position: number;
+  /** The row it is about, by its table and key. */
+  readonly row?: string;
   readonly detail: string;
 }
 
@@ -74,6 +76,7 @@ export async function verifyBooks(db: Db): Promise<BooksVerified> {
       if (digest !== null)
         breaks.push({
           what: "row_gone",
+          row: name,
           book,
           position,
           detail: `${name} is in the book and no more in its table`,
@@ -93,19 +96,19 @@ export async function verifyBooks(db: Db): Promise<BooksVerified> {
   return { books: books.length, entries, rows, breaks: moved(breaks) };
 }
 
-const ofUnits = bookedTables.filter(({ book }) => typeof book !== "string");
-const yard = "yard";
+/** Tables whose rows each belong into the book of a unit, and the column that says whose. */
+const ofUnits = bookedTables.flatMap((one) =>
+  typeof one.book === "string" ? [] : [{ one, column: one.book.unitIn }],
+);
 const unitBook = /^unit ([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})$/;
 
 /** Every book there is: by its entries, by the heads that were noted of it, or by rows that belong into one. */
 async function allBooks(db: Db, noted: readonly string[]): Promise<readonly string[]> {
   const named = await db.selectFrom("bookEntry").select("book").distinct().execute();
-  const books = new Set([...named.map(({ book }) => book), ...noted.flatMap(bookOf), schemaRow.book, yard]);
+  const books = new Set([...named.map(({ book }) => book), ...noted.flatMap(bookOf), schemaRow.book]);
   for (const { book } of bookedTables) if (typeof book === "string") books.add(book);
-  const whose = ofUnits.map(
-    ({ table, book }) => [table, typeof book === "string" ? "" : book.unitIn] as const,
-  );
-  for (const [table, column] of [...whose, [evidenceTable, "unit_id"] as const]) {
+  const whose = ofUnits.map(({ one, column }) => ({ table: one.table, column }));
+  for (const { table, column } of [...whose, { table: evidenceTable, column: "unit_id" }]) {
     const { rows } = await sql<{ unit: string | null }>`
       SELECT DISTINCT ${sql.ref(column)} AS unit FROM ${sql.table(table)}`.execute(db);
     for (const { unit } of rows) if (unit !== null) books.add(`unit ${unit}`);
@@ -120,18 +123,18 @@ async function rowsOf(db: Db, book: string): Promise<readonly TableRow[]> {
     unit === undefined
       ? [
           ...bookedTables.filter((one) => one.book === book).map((one) => rowsAsBooked(one)),
-          ...(book === yard ? ofUnits.map((one) => rowsAsBooked(one, `t.${unitIn(one)} IS NULL`)) : []),
+          ...(book === yardBook
+            ? ofUnits.map(({ one, column }) => rowsAsBooked(one, `t.${column} IS NULL`))
+            : []),
         ]
       : [
-          ...ofUnits.map((one) => rowsAsBooked(one, `t.${unitIn(one)} = '${unit}'`)),
+          ...ofUnits.map(({ one, column }) => rowsAsBooked(one, `t.${column} = '${unit}'`)),
           evidenceAsBooked(`t.unit_id = '${unit}'`),
         ];
   const found: TableRow[] = [];
   for (const read of reads) found.push(...(await sql.raw<TableRow>(read).execute(db)).rows);
   return found;
 }
-
-const unitIn = ({ book }: Booked): string => (typeof book === "string" ? "" : book.unitIn);
 
 /** The database's own rules, where they are not as the migrations of this app left them. */
 async function rulesChanged(db: Db, said: Map<string, Said>): Promise<readonly BookBreak[]> {
@@ -147,16 +150,13 @@ async function rulesChanged(db: Db, said: Map<string, Said>): Promise<readonly B
 
 /** A row that is gone from one book's and added to another's is one that was moved. */
 function moved(breaks: readonly BookBreak[]): readonly BookBreak[] {
-  const rowIn = ({ detail }: BookBreak) => detail.split(" ", 2).join(" ");
-  const gone = new Map(breaks.filter(({ what }) => what === "row_gone").map((one) => [rowIn(one), one]));
-  const both = new Set(
-    breaks.filter((one) => one.what === "row_added" && gone.has(rowIn(one))).map((one) => rowIn(one)),
-  );
-  return breaks.flatMap((one): BookBreak[] => {
-    if (!both.has(rowIn(one))) return [one];
-    if (one.what === "row_gone")
-      return [{ ...one, what: "row_moved", detail: `${rowIn(one)} was written into ${one.book}` }];
-    return one.what === "row_added" ? [] : [one];
+  const rowsThat = (what: BookBreak["what"]) =>
+    new Set(breaks.filter((one) => one.what === what).map(({ row }) => row));
+  const [gone, added] = [rowsThat("row_gone"), rowsThat("row_added")];
+  return breaks.flatMap((one): readonly BookBreak[] => {
+    if (one.what === "row_gone" && added.has(one.row))
+      return [{ ...one, what: "row_moved", detail: `${one.row} was written into ${one.book}` }];
+    return one.what === "row_added" && gone.has(one.row) ? [] : [one];
   });
 }
 
@@ -174,6 +174,7 @@ function rowBreaks(row: TableRow, said: Said | undefined): readonly BookBreak[] 
     return [
       {
         what: "row_added",
+        row: name,
         book,
         position: said?.position ?? 0,
         detail:

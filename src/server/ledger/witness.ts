@@ -70,7 +70,7 @@ async function holdFor(db: Db, { unitId, position, hash }: Lost, sentBy: string,
     const unit = await trx.selectFrom("unit").select("id").where("id", "=", unitId).executeTakeFirst();
     if (unit === undefined) return [];
     await lockUnit(trx, unitId);
-    const problem = `a tablet was told of entry ${position} of this unit's ledger, which is not there as it was: it may have been a tag`;
+    const problem = `a tablet has seen entry ${position} of this unit's record, and the server no longer has it as it was; it may have been a tag`;
     const raw = Buffer.from(JSON.stringify({ position, hash }));
     return holdReport(trx, { unitId, inspectionId: null, kind: "lost_entries", problem, raw, sentBy }, at);
   });

@@ -5,6 +5,17 @@ import { carriesTag } from "@/server/units/standing";
 
 export type Waits = "repair" | "retest" | "release" | "nothing";
 
+/** How many tags stand at a site. */
+export async function countTags(db: Db, siteId: string): Promise<number> {
+  const row = await db
+    .selectFrom("unitStanding")
+    .select(sql<string | null>`sum(cardinality(tags))`.as("count"))
+    .where("siteId", "=", siteId)
+    .where(carriesTag)
+    .executeTakeFirst();
+  return Number(row?.count ?? 0);
+}
+
 /** Tags on a page. */
 const onPage = 100;
 

@@ -12,8 +12,6 @@ export interface UnitStanding extends Standing {
   readonly inspectionId?: string;
 }
 
-type Row = Selectable<Database["unitStanding"]>;
-
 /** Of units that carry a tag, in the words of the index that finds them. */
 export const carriesTag = sql<boolean>`tags <> '{}'`;
 
@@ -33,7 +31,9 @@ export const standingColumns = [
   "s.inspectionId",
 ] as const;
 
-type Read = Omit<Row, "siteId" | "tagReason" | "signedBy" | "stale"> & { readonly signer: string | null };
+type Row = Omit<Selectable<Database["unitStanding"]>, "siteId" | "tagReason" | "signedBy" | "stale"> & {
+  readonly signer: string | null;
+};
 
 /**
  * Where units stand now. Each is one row, which tagging, sealing and releasing change with all they write: a reader never
@@ -55,7 +55,7 @@ export async function standings(
 }
 
 /** How a unit stands at a moment, by its row. */
-export function standingFrom(row: Read, at: Date): UnitStanding {
+export function standingFrom(row: Row, at: Date): UnitStanding {
   const { tags, reports } = row;
   const standing = standingOf({
     tags,

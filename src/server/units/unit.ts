@@ -35,7 +35,7 @@ export async function unitDetail(db: Db, plate: string, at: Date, before?: Date)
       .where("s.unitId", "=", unit.id)
       .$if(before !== undefined, (all) => all.where("s.signedAt", "<", before ?? at))
       .orderBy("s.signedAt", "desc")
-      .limit(onPage)
+      .limit(onPage + 1)
       .execute(),
     db
       .selectFrom("openMatter as f")
@@ -78,5 +78,10 @@ export async function unitDetail(db: Db, plate: string, at: Date, before?: Date)
   ]);
   const own = standing.get(unit.id);
   if (own === undefined) return undefined;
-  return { ...unit, standing: own, history, findings, tags, topUps, figureClaims: claims, ownFigures };
+  return {
+    ...{ ...unit, standing: own, findings, tags, topUps, figureClaims: claims, ownFigures },
+    history: history.slice(0, onPage),
+    /** Whether there are inspections before these. */
+    more: history.length > onPage,
+  };
 }

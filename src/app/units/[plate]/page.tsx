@@ -4,8 +4,8 @@ import { Chrome } from "@/screens/chrome/chrome";
 import { MoreWords } from "@/screens/chrome/more-words";
 import { UnitView } from "@/screens/unit/unit-view";
 import { database } from "@/server/database/database";
-import { type Asked, askedOf, momentOfAsked } from "@/server/http/asked-of";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { momentOf, type PageQuery, queryOf } from "@/server/http/page-query";
 import { mayAt } from "@/server/people/session";
 import { unitDetail } from "@/server/units/unit";
 
@@ -18,10 +18,10 @@ export default async function UnitPage({
   searchParams,
 }: {
   params: Promise<{ plate: string }>;
-  searchParams: Asked;
+  searchParams: PageQuery;
 }) {
   const { plate } = await params;
-  const before = momentOfAsked(askedOf(await searchParams)["before"]);
+  const before = momentOf(queryOf(await searchParams)["before"]);
   const call = await pageCall();
   const unit = await unitDetail(database(), decodeURIComponent(plate), call.at, before);
   if (unit === undefined) notFound();
