@@ -12,7 +12,7 @@ const most = 400;
 
 /**
  * Fills the disk under the database and the key folder while a tablet sends, and frees it again: what is refused is refused
- * with 503, every event that was acknowledged is there, and the same app takes the next without anybody starting it. The disk
+ * with 503, every event that was acknowledged is there, and the same app takes the next without a restart. The disk
  * is a small file system of its own; where none may be mounted nothing is tried, and that is said.
  */
 export async function fullDisk() {
