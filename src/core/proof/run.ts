@@ -1,5 +1,6 @@
 import type { Act, Deed } from "../catalogue/acts/act";
 import type { Harm, Observation, StepResult } from "../machine/action";
+import type { Fault } from "../machine/faults";
 import type { Machine } from "../machine/machine";
 import { signsOf } from "../machine/signs";
 import { step } from "../machine/step";
@@ -98,6 +99,8 @@ function byItself(before: State, after: State, seen: Observation): readonly stri
   return by > noticed ? [`${seen.see} ${seen.axis}`] : [];
 }
 
+const alone = ({ machine, fault }: Failed): Failing => ({ machine, faults: [fault] });
+
 /** How far a failing part shows: in every answer, perhaps, or in none. */
 export type Shows = "always" | "maybe" | "never";
 
@@ -111,13 +114,19 @@ interface FailingDeed {
   readonly right: Answers;
 }
 
+/** A machine with some of its parts failing. */
+export interface Failing {
+  readonly machine: Machine;
+  readonly faults: readonly Fault[];
+}
+
 /**
- * An act on the failing machine, deed by deed. A deed that does not read the failed part, on a machine that stands as the
- * sound one did, is not run again.
+ * An act on the failing machine, deed by deed. A deed that reads none of the failed parts, on a machine that stands as
+ * the sound one did, is not run again.
  */
-function* onFailing(
+export function* onFailing(
   machine: Machine,
-  { machine: failing, fault }: Failed,
+  { machine: failing, faults }: Failing,
   from: State,
   { deeds }: Pick<Act, "deeds">,
   healthy: Ran,
@@ -126,7 +135,8 @@ function* onFailing(
   for (const [i, deed] of deeds.entries()) {
     const sound = healthy.results[i] as StepResult;
     const stood = i === 0 ? from : (healthy.results[i - 1] as StepResult).state;
-    const reads = state !== stood || couldShowIn(machine, deed, state, fault, sound);
+    const reads =
+      state !== stood || faults.some((fault) => couldShowIn(machine, deed, state, fault, sound));
     const result = reads ? step(failing, state, deed.action, deed.seconds) : sound;
     yield { deed, before: state, result, sound, right: healthy.answers[i] ?? [] };
     state = alike(result.state, sound.state) ? sound.state : result.state;
@@ -145,7 +155,7 @@ export function tellsApart(
   healthy: Ran,
 ): Shows {
   let shows: Shows = "never";
-  for (const { deed, before, result, sound, right } of onFailing(machine, failed, from, act, healthy)) {
+  for (const { deed, before, result, sound, right } of onFailing(machine, alone(failed), from, act, healthy)) {
     if (result === sound) continue;
     const answers = answersTo(failed.machine, before, result, deed);
     if (!answers.some((answer) => right.includes(answer))) return "always";
@@ -165,7 +175,7 @@ export function harmIn(
 ): Pick<Ran, "harm" | "state"> {
   let state = from;
   const harm: Harm[] = [];
-  for (const { result } of onFailing(machine, failed, from, act, healthy)) {
+  for (const { result } of onFailing(machine, alone(failed), from, act, healthy)) {
     harm.push(...result.harm);
     ({ state } = result);
   }
