@@ -1,6 +1,6 @@
 // `npm run bench`: measures the running app; `-- model` the machine model, `-- plan` the planner, `-- proof` what its plans
-// prove, `-- unseen` what is said to show in no walk, `-- walk` the walk in a browser, `-- scale` a thousand and ten thousand
-// units. One JSON line last.
+// prove, `-- unseen` what is said to show in no walk, `-- diagnose` what is found of planted faults, `-- walk` the walk in a
+// browser, `-- scale` a thousand and ten thousand units. One JSON line last.
 // Node built-ins only.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -14,7 +14,7 @@ import { during, giveUp } from "./setup/say.mjs";
 
 await ensurePackages({ browser: true });
 const [of, ...rest] = process.argv.slice(2);
-if (["model", "plan", "proof", "unseen"].includes(of)) {
+if (["model", "plan", "proof", "unseen", "diagnose"].includes(of)) {
   const core = await run(process.execPath, ["--import", "tsx", join("bench", of, `${of}.ts`), ...rest], {
     show: true,
   });

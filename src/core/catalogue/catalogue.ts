@@ -29,7 +29,7 @@ import { undercarriageChecks } from "./undercarriage";
 import { withFloors } from "./ways-to-fail";
 
 /** Raised whenever a check, a condition or a rule of the catalogue changes; pinned in every record. */
-export const catalogueVersion = 7;
+export const catalogueVersion = 8;
 
 /** Identifies one check on one part instance: `wheel.nuts@wheel_front_left.v1`. Stable for ever. */
 export type CheckKey = string;

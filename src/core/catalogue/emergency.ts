@@ -65,6 +65,7 @@ export const emergencyChecks: readonly CheckDefinition[] = [
   },
   {
     ...lowering,
+    version: 2,
     id: "lower.rises_after",
     to: {
       families: [...masts, ...booms, "rough_terrain_scissor"],
@@ -74,7 +75,8 @@ export const emergencyChecks: readonly CheckDefinition[] = [
     tries: ["descent_valve_open", "bleed_down_open"],
     needs: { ...groundMoves, posture: "clear", timber: "none" },
     minutes: 0.3,
-    conditions: { did_not_rise: stop, sinks: stop },
+    // Rising with its valve open, it would not come down by it either.
+    conditions: { moved: floor("emergency_lowering"), did_not_rise: stop, sinks: stop },
   },
   {
     ...lowering,

@@ -111,6 +111,7 @@ export const groundTests: readonly CheckDefinition[] = [
   },
   {
     ...lowering,
+    version: 2,
     id: "ground.rises_after_descent",
     part: "emergency_lowering",
     phase: "ground_lowering",
@@ -119,7 +120,7 @@ export const groundTests: readonly CheckDefinition[] = [
     needs: { ...atGround, engine: "running", posture: "on_prop", prop: "set", "valve.descent": "shut" },
     leaves: { posture: "raised" },
     minutes: 0.2,
-    conditions: { did_not_rise: stop, sinks: stop },
+    conditions: { moved: floor("emergency_lowering"), did_not_rise: stop, sinks: stop },
   },
   {
     ...lowering,
@@ -158,6 +159,7 @@ export const groundTests: readonly CheckDefinition[] = [
   },
   {
     ...lowering,
+    version: 2,
     id: "ground.stop_while_lowering",
     part: "ground_stop",
     phase: "ground_lowering",
@@ -165,10 +167,15 @@ export const groundTests: readonly CheckDefinition[] = [
     leaves: { posture: "clear", engine: "off" },
     minutes: 0.3,
     cautions: ["nobody_under"],
-    conditions: { did_not_stop: floor("stop_button"), engine_ran_on: floor("stop_button") },
+    conditions: {
+      moved: floor("moves_or_does_not_stop"),
+      did_not_stop: floor("stop_button"),
+      engine_ran_on: floor("stop_button"),
+    },
   },
   {
     ...lowering,
+    version: 2,
     id: "ground.auxiliary",
     tries: ["engine_not_running"],
     part: "emergency_lowering",
@@ -180,6 +187,7 @@ export const groundTests: readonly CheckDefinition[] = [
     cautions: ["nobody_under", "auxiliary_run"],
     conditions: {
       did_not_move: floor("emergency_lowering"),
+      moved: floor("moves_or_does_not_stop"),
       did_not_stop: floor("moves_or_does_not_stop"),
       slow: repair,
     },

@@ -14,6 +14,10 @@ export const movementWrongs = {
   did_not_move: stop,
   wrong_way: floor("moves_or_does_not_stop"),
   did_not_stop: floor("moves_or_does_not_stop"),
+  /** Something moves that nobody works, or works without its enable. */
+  moved: floor("moves_or_does_not_stop"),
+  goes_on_without_enable: floor("enable"),
+  does_not_spring_back: stop,
   slow: repair,
   jerky: repair,
   noisy: watch,
@@ -47,7 +51,7 @@ export function movementChecks(machine: Machine): readonly CheckDefinition[] {
         if (expectedOf(machine, test) === "must_stay") continue;
         checks.push({
           id: idOf(station, fn.id, direction),
-          version: 1,
+          version: 2,
           part: partOfMovement(idOf(station, fn.id, direction)),
           ...placeOf(machine, fn, station),
           conditions: sinks(fn) && direction === "up" ? { ...movementWrongs, sinks: stop } : movementWrongs,

@@ -98,16 +98,22 @@ export const platformTests: readonly CheckDefinition[] = [
   },
   {
     ...aloft,
+    version: 2,
     id: "platform.stop_while_lowering",
     part: "platform_stop",
     needs: raisedALittle,
     leaves: { posture: "clear", engine: "off" },
     minutes: 0.3,
     cautions: ["look_below"],
-    conditions: { did_not_stop: floor("stop_button"), engine_ran_on: floor("stop_button") },
+    conditions: {
+      moved: floor("moves_or_does_not_stop"),
+      did_not_stop: floor("stop_button"),
+      engine_ran_on: floor("stop_button"),
+    },
   },
   {
     ...aloft,
+    version: 2,
     id: "platform.auxiliary",
     tries: ["no_drive_on_auxiliary"],
     part: "emergency_lowering",
@@ -118,6 +124,8 @@ export const platformTests: readonly CheckDefinition[] = [
     cautions: ["look_below", "auxiliary_run"],
     conditions: {
       did_not_move: floor("emergency_lowering"),
+      moved: floor("moves_or_does_not_stop"),
+      drove: floor("moves_or_does_not_stop"),
       did_not_stop: floor("moves_or_does_not_stop"),
       slow: repair,
     },

@@ -12,7 +12,7 @@ export const sights: Readonly<
   panel: { dead: ["did_not_move", "dark"], intermittent: ["intermittent"] },
   enable: {
     dead: ["did_not_move", "cranked"],
-    stuck_on: ["moved", "did_not_stop", "does_not_start"],
+    stuck_on: ["moved", "did_not_stop", "goes_on_without_enable", "does_not_start"],
     intermittent: ["intermittent"],
   },
   stop: { dead: ["stays_live", "did_not_stop", "engine_ran_on"], stuck_on: ["did_not_move"] },
@@ -23,6 +23,7 @@ export const sights: Readonly<
     intermittent: ["intermittent"],
     crossed: ["wrong_way"],
   },
+  contact: { dead: ["did_not_move"], intermittent: ["intermittent"] },
   coil: { dead: ["did_not_move"], stuck_on: ["did_not_stop"], intermittent: ["intermittent"] },
   actuator: { dead: ["did_not_move"], weak: ["slow"], leaking: ["sinks", "leak_running", "weep"] },
   crank: { dead: ["stiff"], weak: ["stiff"], crossed: ["wrong_way"] },

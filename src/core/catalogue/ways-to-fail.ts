@@ -43,6 +43,7 @@ export const waysToFail = {
     "cranked",
     "wrong_way",
     "did_not_stop",
+    "goes_on_without_enable",
     "engine_ran_on",
     "stays_live",
     "both_live",

@@ -128,7 +128,7 @@ export class Diagnoser {
           ),
         ),
       ),
-      ...byWeight(this.grouped(loose).map((group) => ({ fit: "intermittent", groups: [group] }))),
+      ...this.looseFirst(loose, right, causes),
     ];
     return {
       ...none,
@@ -137,6 +137,28 @@ export class Diagnoser {
       nothingFits: explanations.length === 0,
       left: pairs.left,
     };
+  }
+
+  /**
+   * Loose contacts, the likeliest first: each answer that was right and could have been spoiled by one makes it half as
+   * likely.
+   */
+  private looseFirst(
+    loose: readonly Suspect[],
+    right: readonly Answered[],
+    causes: Causes,
+  ): readonly Explanation[] {
+    const spoils = new Map(
+      loose.map((suspect) => [
+        suspect.faults[0],
+        right.filter(({ question }) => suspect.of(question) !== asItMust).length,
+      ]),
+    );
+    const weigh = (one: Explanation) =>
+      weightOf(one, causes) / 2 ** Math.min(...one.groups.flat().map((fault) => spoils.get(fault) ?? 0));
+    return this.grouped(loose)
+      .map((group): Explanation => ({ fit: "intermittent", groups: [group] }))
+      .sort((a, b) => weigh(b) - weigh(a));
   }
 
   /** Suspects in groups that no test tells apart, in the order of the machine's parts. */
@@ -174,7 +196,10 @@ export class Diagnoser {
           continue;
         }
         tried += 1;
-        const both = suspectOf(this.machine, [one, other].flatMap(([first]) => first?.faults ?? []));
+        const both = suspectOf(
+          this.machine,
+          [one, other].flatMap(([first]) => first?.faults ?? []),
+        );
         if (misfitsOf(both, [...wrong, ...right], 1).length > 0) continue;
         found.push({
           fit: "exact",
@@ -243,4 +268,3 @@ export function weightOf({ groups }: Pick<Explanation, "groups">, causes: Causes
     return product * sum;
   }, 1);
 }
-

@@ -81,7 +81,9 @@ export function representative(diagnoser: Diagnoser, { groups }: Explanation): S
   const [only] = faults;
   const single =
     faults.length === 1
-      ? diagnoser.suspects.find((one) => one.faults[0]?.component === only?.component && one.faults[0]?.mode === only?.mode)
+      ? diagnoser.suspects.find(
+          (one) => one.faults[0]?.component === only?.component && one.faults[0]?.mode === only?.mode,
+        )
       : undefined;
   return single ?? suspectOf(diagnoser.machine, faults);
 }

@@ -10,7 +10,8 @@ import { asItMust, noSight, type Sights, sightsOf } from "./sight";
  * What a test may come to on a failing machine: any of these sights, and *as it must* only where every deed of it may
  * go as it must. A deed that certainly goes wrong ends its act: nobody goes on with it.
  */
-export function sightsUnder(machine: Machine, failing: Failing, { trials }: Question): Sights {
+export function sightsUnder(machine: Machine, failing: Failing, { trials, check }: Question): Sights {
+  const stopping = check?.definition.measure?.quantity === "stopping_distance" ? "measured" : "by_eye";
   let all = asItMust;
   let seen = noSight;
   for (const { act, from, sound } of trials) {
@@ -19,8 +20,9 @@ export function sightsUnder(machine: Machine, failing: Failing, { trials }: Ques
       if (one.deed.must === undefined || one.result === one.sound) continue;
       const sights = sightsOf(
         { machine: failing.machine, result: one.result, before: one.before },
-        { machine, result: one.sound },
+        { machine, result: one.sound, before: one.stood },
         one.deed,
+        stopping,
       );
       seen |= sights & ~asItMust;
       if ((sights & asItMust) !== 0) continue;

@@ -1,14 +1,23 @@
 import type { Act } from "../catalogue/acts/act";
 import { actsOf } from "../catalogue/acts/acts";
-import { act, enabled, letGo, movementsAt, operate, otherWay, secondsTo, shortS } from "../catalogue/acts/deeds";
+import {
+  act,
+  enabled,
+  letGo,
+  movementsAt,
+  operate,
+  otherWay,
+  secondsTo,
+  shortS,
+} from "../catalogue/acts/deeds";
 import { type Check, checksOf } from "../catalogue/catalogue";
 import { atGround, atPlatform } from "../catalogue/states";
 import { amount } from "../machine/action";
 import type { FunctionGroup } from "../machine/functions";
 import type { Machine } from "../machine/machine";
 import { foundState } from "../plan/found";
-import { axesAt, starting } from "../proof/carried";
-import { run, type Ran } from "../proof/run";
+import { type Axes, axesAt, starting } from "../proof/carried";
+import { type Ran, run } from "../proof/run";
 import { legged } from "../vocabulary/families";
 import type { PlanState, State } from "../vocabulary/state/values";
 import type { Station } from "../vocabulary/stations";
@@ -52,8 +61,14 @@ export function questionsOf(machine: Machine): readonly Question[] {
 /** A check as a question; nothing where it only looks, or nobody knows what it has to show. */
 function asked(machine: Machine, check: Check): readonly Question[] {
   const { needs } = check.definition;
-  const plan: PlanState = { ...foundState(machine.sheet), ...onFooting(machine, needs), ...needs };
-  const axes = axesAt(machine, plan);
+  const room = withRoom(machine, check);
+  const up = room["axis.lift"] === undefined ? {} : ({ posture: "raised" } as const);
+  const plan: PlanState = {
+    ...foundState(machine.sheet),
+    ...onFooting(machine, { ...needs, ...up }),
+    ...needs,
+  };
+  const axes = { ...axesAt(machine, plan), ...room };
   const stands = (station: Station, group: FunctionGroup, given?: State) =>
     starting(machine, plan, axes, station, group, given);
   const acts = actsOf(check, { machine, stands }).filter(({ unsure }) => unsure !== true);
@@ -71,6 +86,14 @@ function asked(machine: Machine, check: Check): readonly Question[] {
   return station === undefined
     ? []
     : [{ id: check.definition.id, station, trials, minutes: check.definition.minutes, check }];
+}
+
+/** A movement is told of where there is room both ways: down is no answer of up. */
+function withRoom({ functions }: Machine, { definition: { test } }: Check): Axes {
+  const fn = functions.find(({ id }) => id === test?.function);
+  return fn === undefined || fn.ratePerS === 0 || !["lift", "boom", "platform"].includes(fn.group)
+    ? {}
+    : Object.fromEntries(fn.axes.map((axis) => [axis, fn.signed ? 0 : 0.5]));
 }
 
 /** What a check's needs do not name stands as on a machine made ready for its tests: powered, on its legs and axles. */
@@ -125,7 +148,8 @@ function onAuxiliary(machine: Machine): readonly Question[] {
 /** Ready to be moved at a station, by the needs its movement checks share. */
 function moving(machine: Machine, station: Station): PlanState {
   const one = checksOf(machine.sheet).find(
-    ({ definition: { test } }) => test?.station === station && test.function !== "axles" && !test.function.startsWith("leg"),
+    ({ definition: { test } }) =>
+      test?.station === station && test.function !== "axles" && !test.function.startsWith("leg"),
   );
   return one?.definition.needs ?? {};
 }

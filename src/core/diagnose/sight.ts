@@ -39,9 +39,19 @@ export const noSight: Sights = 0;
 export const asItMust: Sights = 1;
 export const setOf = (...these: readonly Sight[]): Sights =>
   these.reduce((set, sight) => set | (1 << sights.indexOf(sight)), 0);
-export const sightsIn = (set: Sights): readonly Sight[] => sights.filter((_, bit) => (set & (1 << bit)) !== 0);
+export const sightsIn = (set: Sights): readonly Sight[] =>
+  sights.filter((_, bit) => (set & (1 << bit)) !== 0);
 
-const on = Object.fromEntries(sights.map((sight) => [sight, setOf(sight)])) as Readonly<Record<Sight, Sights>>;
+const on = Object.fromEntries(sights.map((sight) => [sight, setOf(sight)])) as Readonly<
+  Record<Sight, Sights>
+>;
+
+/** A deed made on a machine. */
+export interface Made {
+  readonly machine: Machine;
+  readonly before: State;
+  readonly result: StepResult;
+}
 
 /** Seen by whoever watches: an axis that moved by itself more than this part of its travel. */
 const noticed = 0.01;
@@ -51,12 +61,13 @@ const noticed = 0.01;
  * nobody is asked to watch show nothing; of one that may go either way both are in the set.
  */
 export function sightsOf(
-  { machine, result, before }: { readonly machine: Machine; readonly result: StepResult; readonly before: State },
-  sound: { readonly machine: Machine; readonly result: StepResult },
+  { machine, result, before }: Made,
+  sound: Made,
   { must, action }: Deed,
+  stopping: "measured" | "by_eye",
 ): Sights {
   if (must === undefined) return asItMust;
-  const besides = movedByItself(before, result);
+  const besides = movedByItself(before, result) & ~movedByItself(sound.before, sound.result);
   switch (must.must) {
     case "move":
     case "move_slowly":
@@ -71,7 +82,7 @@ export function sightsOf(
       return and(seen, must.must === "stay" ? besides : besides & on.rolls);
     }
     case "stop":
-      return and(stopSight(result, sound.result), besides);
+      return and(stopSight(result, sound.result, stopping), besides);
     case "lower":
       return result.besides.some(({ see }) => see === "lowers") ? asItMust : on.did_not_lower;
     case "hold":
@@ -80,11 +91,13 @@ export function sightsOf(
       return result.acceptable.some(({ see }) => see === "rolls") ? asItMust : on.did_not_roll;
     case "start":
     case "not_start":
-      return result.acceptable.reduce<Sights>((set, seen) => {
-        if (seen.see !== "engine") return set;
-        const runs = seen.as === "runs";
-        return set | (runs === (must.must === "start") ? asItMust : runs ? on.started : on.did_not_start);
-      }, noSight) || asItMust;
+      return (
+        result.acceptable.reduce<Sights>((set, seen) => {
+          if (seen.see !== "engine") return set;
+          const runs = seen.as === "runs";
+          return set | (runs === (must.must === "start") ? asItMust : runs ? on.started : on.did_not_start);
+        }, noSight) || asItMust
+      );
     case "die":
       return result.acceptable.some((seen) => seen.see === "panel_lamps" && seen.as === "dark")
         ? asItMust
@@ -142,11 +155,15 @@ function stoppedAt(fn: string, state: State): number {
   return typeof at === "number" ? Math.round(at * 50) : -1;
 }
 
-function stopSight(result: StepResult, sound: StepResult): Sights {
+function stopSight(result: StepResult, sound: StepResult, stopping: "measured" | "by_eye"): Sights {
   if (result.state.moving !== "none" && result.state.moving !== undefined) return on.did_not_stop;
-  const engineStops = (of: StepResult) => of.acceptable.some((seen) => seen.see === "engine" && seen.as === "stops");
-  if (engineStops(sound) && !engineStops(result) && result.state.engine === "running") return on.engine_ran_on;
-  return result.acceptable.some(({ see }) => see === "stops_late") ? on.stopped_late : asItMust;
+  const engineStops = (of: StepResult) =>
+    of.acceptable.some((seen) => seen.see === "engine" && seen.as === "stops");
+  if (engineStops(sound) && !engineStops(result) && result.state.engine === "running")
+    return on.engine_ran_on;
+  if (!result.acceptable.some(({ see }) => see === "stops_late")) return asItMust;
+  // Whoever does not measure may well not see it.
+  return stopping === "measured" ? on.stopped_late : on.stopped_late | asItMust;
 }
 
 /** Sank, drifted or rolled by itself, enough to be noticed. */

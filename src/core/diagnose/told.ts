@@ -1,4 +1,4 @@
-import { noSight, setOf, type Sight, type Sights } from "./sight";
+import { noSight, type Sight, type Sights, setOf } from "./sight";
 
 /**
  * What each condition a tester may pick tells of what was seen. What is found by looking, feeling or reading tells the
@@ -13,7 +13,7 @@ export const tells: Readonly<Record<string, readonly Sight[]>> = {
   refuses_with: ["did_not_move"],
   stiff: ["did_not_move", "slow", "did_not_roll"],
   does_not_start: ["did_not_start"],
-  moved: ["moved"],
+  moved: ["moved", "other_place"],
   drove: ["moved"],
   drove_without: ["moved"],
   both_live: ["moved"],
@@ -23,6 +23,7 @@ export const tells: Readonly<Record<string, readonly Sight[]>> = {
   stays_live: ["stays_live", "moved", "engine_ran_on"],
   wrong_way: ["wrong_way"],
   did_not_stop: ["did_not_stop", "rolls", "sinks"],
+  goes_on_without_enable: ["did_not_stop"],
   engine_ran_on: ["engine_ran_on"],
   too_long: ["stopped_late"],
   slow: ["slow"],

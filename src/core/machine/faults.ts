@@ -42,6 +42,8 @@ export type ComponentKind =
   | "stop"
   | "manifold"
   | "switch"
+  /** One direction of a switch, and its wire down to the valve. */
+  | "contact"
   | "coil"
   | "actuator"
   /** Turned by hand, and what holds it. */
@@ -249,9 +251,12 @@ function electrics(
       one("manifold", `manifold.${group}`, electric, "hydraulic_unit", "rotary_coupling"),
     ),
     ...functions.flatMap((fn) => [
-      ...fn.stations.map((station) =>
+      ...fn.stations.flatMap((station) => [
         one("switch", `switch.${station}.${fn.id}`, [...contact, "crossed"], ...switchParts[station]),
-      ),
+        ...fn.directions.map((direction) =>
+          one("contact", `contact.${station}.${fn.id}.${direction}`, electric, ...switchParts[station]),
+        ),
+      ]),
       ...fn.directions.map((direction) =>
         one("coil", `coil.${fn.id}.${direction}`, contact, "coil_plugs", ...(coilParts[fn.id] ?? [])),
       ),

@@ -44,6 +44,7 @@ export function faultOf(
     "supply",
     `panel.${station}`,
     `switch.${station}.${fn.id}`,
+    `contact.${station}.${fn.id}.${direction}`,
     `manifold.${fn.group}`,
     `coil.${fn.id}.${direction}`,
     `actuator.${fn.id}`,

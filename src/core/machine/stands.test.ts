@@ -1,11 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
-import { narrowScissorSheet, slabScissorSheet } from "@/demo/sheets/slab-scissors";
-import { telescopicBoomSheet } from "@/demo/sheets/telescopic-booms";
+import { narrowScissorSheet } from "@/demo/sheets/slab-scissors";
 import { planIds } from "../vocabulary/state/values";
 import { buildMachine } from "./machine";
-import { checkFirst } from "./rule-out";
 import { bandsOf, stands } from "./stands";
 import { valuesOf } from "./variables";
 
@@ -59,41 +57,6 @@ describe("the machine where a walk has come to", () => {
         }
       }),
     );
-  });
-});
-
-describe("what is checked first", () => {
-  const up = { station: "platform", function: "lift", direction: "up" } as const;
-  const onItsWay = { who: "platform", key: "platform", posture: "raised", incline: "level" } as const;
-  const first = (more: object, shown: Parameters<typeof checkFirst>[3] = []) =>
-    checkFirst(slabScissorSheet, { ...onItsWay, ...more }, up, shown);
-
-  it("has the tilt cut-out among it on a slope, raised, and a blocked guard where timber lies", () => {
-    expect(first({ incline: "one_slope" })).toContain("tilt_refuses_lift");
-    const drive = { station: "platform", function: "drive", direction: "forward" } as const;
-    const onTimber = checkFirst(slabScissorSheet, { ...onItsWay, timber: "left" }, drive, []);
-    expect(onTimber).toContain("guards_not_locked");
-  });
-
-  it("keeps what a movement could not show: axles that hold back a lift only above their angle", () => {
-    const reached = { who: "platform", key: "platform", posture: "stowed", axles: "out" } as const;
-    const main = { station: "platform", function: "main", direction: "up" } as const;
-    const out = { station: "platform", function: "telescope", direction: "out" } as const;
-    const after = checkFirst(telescopicBoomSheet, reached, out, [main]);
-    expect(after).not.toContain("stop_button_in");
-    expect(after).toContain("axles_in_telescope");
-    expect(checkFirst(telescopicBoomSheet, reached, out, [main, out])).not.toContain("axles_in_telescope");
-  });
-
-  it("leaves out what a movement that came has just shown, and keeps what can slip anew each time", () => {
-    const down = { station: "platform", function: "lift", direction: "down" } as const;
-    expect(first({})).toEqual(expect.arrayContaining(["stop_button_in", "key_elsewhere", "enable_not_held"]));
-    const after = first({}, [down]);
-    expect(after).not.toContain("stop_button_in");
-    expect(after).not.toContain("key_elsewhere");
-    expect(after).toContain("enable_not_held");
-    // The valve holds back raising only: that it lowered shows nothing of it.
-    expect(after).toContain("descent_valve_open");
   });
 });
 

@@ -160,7 +160,7 @@ function throughOf(machine: Machine, movement: Movement): ReadonlySet<ComponentI
     if (fn.group === "lift") read.push("brake_pins");
     read.push(`actuator.${fn.id}`, ...machine.sheet.stopButtons.map(({ id }): ComponentId => `stop.${id}`));
     for (const direction of fn.directions) {
-      read.push(`coil.${fn.id}.${direction}`);
+      read.push(`coil.${fn.id}.${direction}`, `contact.${station}.${fn.id}.${direction}`);
       const other = machine.movements.get(movementKey(station, fn.id, direction));
       for (const { id } of other?.bearing ?? []) read.push(`sensor.${id}`);
     }

@@ -107,6 +107,8 @@ export type Shows = "always" | "maybe" | "never";
 interface FailingDeed {
   readonly deed: Deed;
   readonly before: State;
+  /** How the sound machine stood then. */
+  readonly stood: State;
   /** What the failing machine does; the sound machine's own result where the deed does not read the failed part. */
   readonly result: StepResult;
   readonly sound: StepResult;
@@ -135,10 +137,9 @@ export function* onFailing(
   for (const [i, deed] of deeds.entries()) {
     const sound = healthy.results[i] as StepResult;
     const stood = i === 0 ? from : (healthy.results[i - 1] as StepResult).state;
-    const reads =
-      state !== stood || faults.some((fault) => couldShowIn(machine, deed, state, fault, sound));
+    const reads = state !== stood || faults.some((fault) => couldShowIn(machine, deed, state, fault, sound));
     const result = reads ? step(failing, state, deed.action, deed.seconds) : sound;
-    yield { deed, before: state, result, sound, right: healthy.answers[i] ?? [] };
+    yield { deed, before: state, stood, result, sound, right: healthy.answers[i] ?? [] };
     state = alike(result.state, sound.state) ? sound.state : result.state;
   }
 }
@@ -155,7 +156,13 @@ export function tellsApart(
   healthy: Ran,
 ): Shows {
   let shows: Shows = "never";
-  for (const { deed, before, result, sound, right } of onFailing(machine, alone(failed), from, act, healthy)) {
+  for (const { deed, before, result, sound, right } of onFailing(
+    machine,
+    alone(failed),
+    from,
+    act,
+    healthy,
+  )) {
     if (result === sound) continue;
     const answers = answersTo(failed.machine, before, result, deed);
     if (!answers.some((answer) => right.includes(answer))) return "always";

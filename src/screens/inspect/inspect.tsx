@@ -33,6 +33,7 @@ import { useSignature } from "./signed";
 import { useSingleTaps } from "./single-taps";
 import { StateStrip } from "./state-strip";
 import { TaggedNow, useTaggedNow } from "./tagged-now";
+import { testsMade } from "./tests-made";
 import { useWalkKeys } from "./walk-keys";
 import { WrongDialog } from "./wrong-dialog";
 
@@ -294,9 +295,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
         data={data}
         matters={model.facts.matters}
         state={wrong === undefined ? state : stateFor(card, wrong)}
-        shown={card.checks.flatMap(({ key, definition: { test } }) =>
-          test?.enable === "held" && assessment.byCheck.get(key)?.status === "fine" ? [test] : [],
-        )}
+        made={wrong === undefined ? nothing : testsMade(model)}
         onClose={() => setWrong(undefined)}
         onAnswer={(check, { condition, note, putRight, where, sizeMm, ruledOut, pictures }) => {
           void answer({

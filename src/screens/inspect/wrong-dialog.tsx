@@ -3,7 +3,7 @@ import { useTranslations } from "next-intl";
 import { useEffect, useMemo, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { OpenMatter } from "@/core/grade/matters";
-import { checkFirst, mayExplain, type Shown } from "@/core/machine/rule-out";
+import { checkFirst, type TestMade } from "@/core/underway/shown";
 import type { PlanState } from "@/core/vocabulary/state/values";
 import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
@@ -22,7 +22,7 @@ export function WrongDialog({
   data,
   matters,
   state,
-  shown,
+  made,
   onClose,
   onAnswer,
   onWorks,
@@ -34,9 +34,9 @@ export function WrongDialog({
   data: InspectData;
   /** What is open on the unit. */
   matters: readonly OpenMatter[];
-  /** The state the walk has reached, and the movements that came in it. */
+  /** The state the walk has reached, and the tests made on the way. */
   state: PlanState;
-  shown: readonly Shown[];
+  made: readonly TestMade[];
   onClose: () => void;
   onAnswer: (check: Check, answer: WrongAnswer) => void;
   /** It works now; which of what was looked at it was. */
@@ -59,7 +59,7 @@ export function WrongDialog({
         data={data}
         matters={matters}
         state={state}
-        shown={shown}
+        made={made}
         onClose={onClose}
         onAnswer={onAnswer}
         onWorks={onWorks}
@@ -71,10 +71,20 @@ export function WrongDialog({
   );
 }
 
+/** What would explain a movement that did not come; nothing else is ever explained away. */
+const possibleFor = (
+  { definition: { test } }: Check,
+  condition: string,
+  { sheet }: InspectData,
+  state: PlanState,
+  made: readonly TestMade[],
+): readonly string[] =>
+  condition === "did_not_move" && test !== undefined ? checkFirst(sheet, test, state, made) : [];
+
 type FormProps = Omit<Parameters<typeof WrongDialog>[0], "check"> & { check: Check };
 
 function WrongForm(props: FormProps) {
-  const { check, data, matters, state, shown, onClose, onAnswer, onWorks, onCorrect, answered, onSkip } =
+  const { check, data, matters, state, made, onClose, onAnswer, onWorks, onCorrect, answered, onSkip } =
     props;
   const t = useTranslations();
   const [condition, setCondition] = useState<string>();
@@ -142,15 +152,13 @@ function WrongForm(props: FormProps) {
       </>
     );
   }
-  const { test } = check.definition;
-  const possible =
-    condition === "did_not_move" && test !== undefined ? checkFirst(data.sheet, state, test, shown) : [];
+  const possible = possibleFor(check, condition, data, state, made);
   if (works) {
     return (
       <>
         <h3 className="mt-2 text-[20px] font-bold">{t("inspect.whichWasIt")}</h3>
         <div className="mt-3 grid gap-2 md:grid-cols-2">
-          {possible.filter(mayExplain).map((id) => (
+          {possible.map((id) => (
             <Button
               key={id}
               look="small"

@@ -5,7 +5,7 @@ import type { T } from "../inspect/words";
 /** A part of the machine in the trade's words: `coil.lift.up` is the lift's valve, up. */
 export function componentWords(t: T, component: string): string {
   const [kind = "", ...rest] = component.split(".");
-  const [first = "", second = ""] = rest;
+  const [first = "", second = "", third = ""] = rest;
   switch (kind) {
     case "stop":
       return t("proof.component.stop", { which: first.replaceAll("_", " ") });
@@ -17,6 +17,12 @@ export function componentWords(t: T, component: string): string {
       return t(`proof.component.${kind}_${first}`);
     case "switch":
       return t("proof.component.switch", { station: station(t, first), function: t(`function.${second}`) });
+    case "contact":
+      return t("proof.component.contact", {
+        station: station(t, first),
+        function: t(`function.${second}`),
+        direction: t(`direction.${third}`),
+      });
     case "coil":
       return t("proof.component.coil", {
         function: t(`function.${first}`),

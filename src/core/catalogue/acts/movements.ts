@@ -48,6 +48,7 @@ export function movementActs(setting: Setting, test: TestSetting): readonly Act[
           fault(`switch.${station}.${fn.id}`, "dead"),
           fault(`switch.${station}.${fn.id}`, "crossed"),
           fault(`switch.${station}.${fn.id}`, "stuck_on"),
+          fault(`contact.${station}.${fn.id}.${direction}`, "dead"),
           fault(`coil.${fn.id}.${direction}`, "dead"),
           fault(`coil.${fn.id}.${direction}`, "stuck_on"),
           fault(`actuator.${fn.id}`, "dead"),

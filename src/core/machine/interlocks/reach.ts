@@ -65,6 +65,7 @@ export const reachInterlocks: readonly Interlock[] = [
     directions: ["main.up", "main.down", "tower.up", "tower.down"],
     source: "main",
     effect: "refuse",
+    neverExplains: true,
     parts: ["platform_levelling"],
     shows: { lamp: "level_fault", as: "flashing" },
     untried:

@@ -28,7 +28,7 @@ export const stateTable: Entries<TableId> = {
 };
 
 /** The entry of any variable, a station's own and a sheet's further stop buttons among them. */
-export function entryOf(id: VariableId): Pick<StateEntry<VariableId>, "doubt" | "to"> {
+export function entryOf(id: VariableId): Pick<StateEntry<VariableId>, "doubt" | "to" | "walked"> {
   if (id in stateTable) return stateTable[id as FixedId];
   const [own = ""] = id.split(".", 1);
   if (own in stationEntries) return stationEntries[own as keyof typeof stationEntries];

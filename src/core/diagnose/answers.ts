@@ -1,0 +1,68 @@
+import { type Check, checksOf } from "../catalogue/catalogue";
+import type { InspectionEvent } from "../record/events";
+import { type Given, reduce } from "../record/reduce";
+import { figureOf } from "../sheet/read";
+import type { Sheet } from "../sheet/sheet";
+import type { Observed } from "./diagnose";
+import { asItMust, noSight } from "./sight";
+import { sightsOfCondition } from "./told";
+
+/** Seen once as it must, once not, and no reason found. */
+const sometimes = "intermittent";
+
+/** An answer to a test in words: that all went as it must, or the condition somebody picked. */
+export type Says = "fine" | (string & {});
+
+/** What an answer in words tells of its test; undefined where the model shows no sign of it. */
+export function observedAs(question: string, says: Says): Observed | undefined {
+  if (says === "fine") return { question, sights: asItMust };
+  if (says === sometimes) return { question, sights: noSight, sometimes: true };
+  const sights = sightsOfCondition(says);
+  return sights === noSight ? undefined : { question, sights };
+}
+
+/** One answer of a walk as a technician reads it. */
+export interface Told {
+  readonly question: string;
+  readonly says: Says;
+  /** What was checked before it was called a fault, or was found to be the reason: ids of interlocks. */
+  readonly checked?: readonly string[];
+}
+
+/**
+ * What a walk tells of the tests it made: the answer that stands for each, and what was checked first. Of several to one
+ * test whatever found something wrong stands. A reading tells whether it kept its limit.
+ */
+export function toldIn(sheet: Sheet, events: readonly InspectionEvent[]): readonly Told[] {
+  const byKey = new Map(checksOf(sheet).map((check) => [check.key, check]));
+  const told: Told[] = [];
+  for (const [key, given] of reduce(events).given) {
+    const check = byKey.get(key);
+    if (check === undefined) continue;
+    const all = given.flatMap((one) => saidIn(check, sheet, one));
+    const stands = all.findLast(({ says }) => says !== "fine") ?? all.at(-1);
+    if (stands !== undefined) told.push(stands);
+  }
+  return told;
+}
+
+function saidIn(check: Check, sheet: Sheet, given: Given): readonly Told[] {
+  const question = check.definition.id;
+  if (given.type === "skipped") return [];
+  if (given.type === "measured") {
+    const { measure } = check.definition;
+    const limit = measure === undefined ? undefined : (figureOf(sheet, measure.limit) ?? given.limitRead);
+    if (measure === undefined || limit === undefined) return [];
+    const kept = measure.sense === "at_least" ? given.value >= limit : given.value <= limit;
+    return [{ question, says: kept ? "fine" : measure.beyond }];
+  }
+  const { result } = given;
+  if (result.kind === "fine")
+    return [{ question, says: "fine", ...(result.cause === undefined ? {} : { checked: [result.cause] }) }];
+  const { condition, ruledOut } = result;
+  return [{ question, says: condition, ...(ruledOut === undefined ? {} : { checked: ruledOut }) }];
+}
+
+/** Those of the answers that say something of the model. */
+export const observedIn = (told: readonly Told[]): readonly Observed[] =>
+  told.flatMap(({ question, says }) => observedAs(question, says) ?? []);
