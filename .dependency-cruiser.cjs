@@ -6,6 +6,7 @@ const floors = [
   "vocabulary",
   "sheet",
   "machine",
+  "measure",
   "catalogue",
   "plan",
   "proof",
@@ -14,6 +15,7 @@ const floors = [
   "grade",
   "decision",
   "underway",
+  "diagnose",
   "shift",
   "coverage",
 ];

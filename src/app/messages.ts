@@ -4,6 +4,7 @@ import { displayChoice } from "@/server/http/display";
 import app from "../../messages/en/app.json";
 import check from "../../messages/en/checks.json";
 import condition from "../../messages/en/conditions.json";
+import diagnose from "../../messages/en/diagnose.json";
 import machine from "../../messages/en/machine.json";
 import plan from "../../messages/en/plan.json";
 import proof from "../../messages/en/proof.json";
@@ -11,13 +12,14 @@ import sheets from "../../messages/en/sheets.json";
 import appEs from "../../messages/es/app.json";
 import checkEs from "../../messages/es/checks.json";
 import conditionEs from "../../messages/es/conditions.json";
+import diagnoseEs from "../../messages/es/diagnose.json";
 import machineEs from "../../messages/es/machine.json";
 import planEs from "../../messages/es/plan.json";
 import proofEs from "../../messages/es/proof.json";
 import sheetsEs from "../../messages/es/sheets.json";
 
 /** The words, English first; another language is another folder of the same files. */
-export const messages = { ...app, ...machine, ...sheets, ...plan, ...proof, check, condition };
+export const messages = { ...app, ...machine, ...sheets, ...plan, ...proof, ...diagnose, check, condition };
 export type Messages = typeof messages;
 
 /** A message that a language lacks does not build. */
@@ -29,6 +31,7 @@ const all: Readonly<Record<Language, Messages>> = {
     ...sheetsEs,
     ...planEs,
     ...proofEs,
+    ...diagnoseEs,
     check: checkEs,
     condition: conditionEs,
   },
@@ -67,6 +70,24 @@ export const frameMessages = (language: Language) => partsOf(messagesOf(language
 /** The words for what can fail. */
 export const proofMessages = () =>
   wordsFor("proof", "function", "direction", "station", "interlock", "lamp", "sound");
+
+/** The words for where the trouble is: parts, tests and what was seen of them. */
+export const diagnoseMessages = () =>
+  wordsFor(
+    "part",
+    "diagnose",
+    "proof",
+    "function",
+    "direction",
+    "station",
+    "interlock",
+    "lamp",
+    "sound",
+    "check",
+    "condition",
+    "stop",
+    "checked",
+  );
 
 /** Words that some views need besides, in the language of the device that asks. */
 export const wordsFor = async <Part extends keyof Messages>(...parts: readonly Part[]) =>

@@ -210,7 +210,15 @@ const all: May = { repair: true, retest: true, release: true, second: true };
 
 describe("a tag's way back", () => {
   const at = (waits: ReturnTag["waits"], rights: Partial<May> = {}) =>
-    show(<ReturnView tag={{ ...tag, waits }} may={{ ...all, ...rights }} zone={zone} measures="metric" />);
+    show(
+      <ReturnView
+        tag={{ ...tag, waits }}
+        may={{ ...all, ...rights }}
+        trouble={undefined}
+        zone={zone}
+        measures="metric"
+      />,
+    );
 
   it("offers the one step that is next, and none to whoever may not take it", () => {
     const steps = {

@@ -34,16 +34,19 @@ export interface Told {
  * test whatever found something wrong stands. A reading tells whether it kept its limit.
  */
 export function toldIn(sheet: Sheet, events: readonly InspectionEvent[]): readonly Told[] {
-  const byKey = new Map(checksOf(sheet).map((check) => [check.key, check]));
-  const told: Told[] = [];
+  const byId = new Map(checksOf(sheet).map((check) => [check.definition.id, check]));
+  const told = new Map<string, Told>();
   for (const [key, given] of reduce(events).given) {
-    const check = byKey.get(key);
+    // An answer to an earlier version of a check tells the same of what was seen.
+    const check = byId.get(key.slice(0, key.indexOf("@")));
     if (check === undefined) continue;
     const all = given.flatMap((one) => saidIn(check, sheet, one));
     const stands = all.findLast(({ says }) => says !== "fine") ?? all.at(-1);
-    if (stands !== undefined) told.push(stands);
+    const before = told.get(check.definition.id);
+    if (stands !== undefined && (before === undefined || before.says === "fine"))
+      told.set(check.definition.id, stands);
   }
-  return told;
+  return [...told.values()];
 }
 
 function saidIn(check: Check, sheet: Sheet, given: Given): readonly Told[] {

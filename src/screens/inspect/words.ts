@@ -19,10 +19,11 @@ export function checkTitle(t: T, check: Check): string {
     : `${t(`function.${test.function}`)} ${t(`direction.${test.direction}`)}`;
 }
 
-export function checkLook(t: T, check: Check): string {
-  const { id } = check.definition;
-  return t(id.startsWith("stop.") ? "check.stop_button.look" : `check.${id}.look`);
-}
+export const checkLook = (t: T, check: Check): string => lookOfId(t, check.definition.id);
+
+/** What to do and look for, by the id of a check. */
+export const lookOfId = (t: T, id: string): string =>
+  t(id.startsWith("stop.") ? "check.stop_button.look" : `check.${id}.look`);
 
 /** What a check is made by on this model, as its sheet has it; empty where it has nothing for it. */
 export function sheetWords(
@@ -37,8 +38,8 @@ export function sheetWords(
   return said.length === 0 ? "" : `${said.join(". ")}.`;
 }
 
-/** Further stop buttons are named on the sheet, not in the message files. */
-function titleOf(t: T, id: string): string {
+/** A check by its id. Further stop buttons are named on the sheet, not in the message files. */
+export function titleOf(t: T, id: string): string {
   if (!id.startsWith("stop.")) return t(`check.${id}.title`);
   return t("check.stop_button.title", { name: id.slice("stop.".length).replaceAll("_", " ") });
 }

@@ -2,8 +2,11 @@
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
+import type { Told } from "@/core/diagnose/answers";
 import { type PartId, parts } from "@/core/vocabulary/parts";
 import { Button } from "@/kit/button";
+import type { T } from "../inspect/words";
+import { componentWords } from "../proof/words";
 import { send } from "../send";
 
 const machineParts = (Object.keys(parts) as PartId[]).filter(
@@ -34,8 +37,23 @@ function useSend() {
   return { post, busy, alert };
 }
 
+/** What was found out on the way to a cause. */
+export interface FoundOut {
+  /** The parts that would explain it, the likeliest first, each with the parts of the catalogue it belongs to. */
+  readonly suspects: readonly { readonly component: string; readonly parts: readonly PartId[] }[];
+  readonly tried: readonly Told[];
+}
+
 /** What a technician records: cause, work, parts repaired and disturbed, licence. */
-export function RepairForm({ tagId, part }: { tagId: string; part: PartId | null }) {
+export function RepairForm({
+  tagId,
+  part,
+  foundOut,
+}: {
+  tagId: string;
+  part: PartId | null;
+  foundOut?: FoundOut | undefined;
+}) {
   const t = useTranslations();
   const { post, busy, alert } = useSend();
   const [cause, setCause] = useState("");
@@ -43,6 +61,9 @@ export function RepairForm({ tagId, part }: { tagId: string; part: PartId | null
   const [licence, setLicence] = useState("");
   const [repaired, setRepaired] = useState<readonly PartId[]>(part === null ? [] : [part]);
   const [disturbed, setDisturbed] = useState<readonly PartId[]>([]);
+  const [component, setComponent] = useState("");
+  const tried = foundOut?.tried.map(({ question, says }) => ({ question, says })) ?? [];
+  const suspected = foundOut?.suspects.find((one) => one.component === component);
   const field = (label: string, value: string, set: (next: string) => void) => (
     <label className="mt-3 block">
       <span className="font-semibold">{label}</span>
@@ -59,9 +80,31 @@ export function RepairForm({ tagId, part }: { tagId: string; part: PartId | null
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        void post(`/api/tags/${tagId}/repairs`, { cause, work, repaired, disturbed, licence });
+        void post(`/api/tags/${tagId}/repairs`, {
+          cause,
+          work,
+          repaired,
+          disturbed,
+          licence,
+          ...(suspected === undefined ? {} : { component }),
+          ...(tried.length === 0 ? {} : { tried }),
+        });
       }}
     >
+      {foundOut === undefined || foundOut.suspects.length === 0 ? null : (
+        <WhichPart
+          suspects={foundOut.suspects}
+          chosen={component}
+          onChoose={(next, name) => {
+            setComponent(next);
+            if (name !== "" && cause.trim() === "") setCause(name);
+            const mine = foundOut.suspects.find((one) => one.component === next)?.parts ?? [];
+            const [first] = mine;
+            if (first !== undefined && !repaired.some((id) => mine.includes(id)))
+              setRepaired([...repaired, first]);
+          }}
+        />
+      )}
       {field(t("tagged.cause"), cause, setCause)}
       {field(t("tagged.work"), work, setWork)}
       <PartPicker label={t("tagged.repaired")} chosen={repaired} onChange={setRepaired} />
@@ -76,6 +119,38 @@ export function RepairForm({ tagId, part }: { tagId: string; part: PartId | null
         {t("tagged.saveRepair")}
       </Button>
     </form>
+  );
+}
+
+/** The part that was the cause, among those suspected: it is what the next diagnosis on this model learns from. */
+function WhichPart({
+  suspects,
+  chosen,
+  onChoose,
+}: {
+  suspects: FoundOut["suspects"];
+  chosen: string;
+  onChoose: (component: string, name: string) => void;
+}) {
+  const t = useTranslations() as unknown as T;
+  return (
+    <label className="mt-3 block">
+      <span className="font-semibold">{t("diagnose.cause")}</span>
+      <select
+        value={chosen}
+        onChange={(e) =>
+          onChoose(e.target.value, e.target.value === "" ? "" : componentWords(t, e.target.value))
+        }
+        className="mt-1 min-h-[48px] w-full border-2 border-ink bg-chalk px-3"
+      >
+        <option value="">{t("diagnose.causeOther")}</option>
+        {suspects.map(({ component }) => (
+          <option key={component} value={component}>
+            {componentWords(t, component)}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

@@ -3,6 +3,7 @@ import type { PartId } from "@/core/vocabulary/parts";
 import type { Side } from "@/core/vocabulary/sides";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
+import { FindTrouble, type TroubleData } from "../diagnose/find-trouble";
 import { partSentence, titleOfKey } from "../inspect/words";
 import { FindingPictures } from "../pictures";
 import { dayAndClock, tagReason } from "../states";
@@ -48,58 +49,70 @@ export interface May {
 export function ReturnView({
   tag,
   may,
+  trouble,
   zone,
   measures,
 }: {
   tag: ReturnTag;
   may: May;
+  /** What is known of where the trouble is, for whoever may repair it. */
+  trouble: TroubleData | undefined;
   zone: string;
   measures: "metric" | "imperial";
 }) {
   const t = useTranslations();
   const part = partSentence(t, { where: tag.whereOnIt ?? [], sizeMm: tag.sizeMm ?? undefined }, measures);
   const released = tag.waits === "nothing";
+  const says = (
+    <>
+      <p className="flex flex-wrap items-center gap-4">
+        <Link href={`/units/${tag.plate}`}>
+          <Plate size="large">{tag.plate}</Plate>
+        </Link>
+        <span className="text-[22px] font-bold">{tag.number}</span>
+      </p>
+      <h1 className="mt-3 text-[28px] leading-tight font-bold">{tagReason(t, tag.reason)}</h1>
+      {tag.note === null ? null : <p className="mt-1 text-[19px]">“{tag.note}”</p>}
+      {tag.checkKey === null || tag.rule === null ? null : (
+        <p className="mt-2 text-ink2">
+          {t("tagged.finding")}: {titleOfKey(t, tag.checkKey)}. {t(`rule.${tag.rule}`)}
+          {part}.
+        </p>
+      )}
+      {tag.inspectionId === null ? null : (
+        <FindingPictures inspectionId={tag.inspectionId} pictures={tag.pictures} />
+      )}
+      <h2 className="mt-6 text-[20px] font-bold">{t("tagged.steps")}</h2>
+      <ol className="mt-1">
+        <StepLine title={t("tagged.raised")} at={dayAndClock(tag.raisedAtMs, zone)} by={tag.by} />
+        {tag.steps.map((s) => (
+          <StepLine key={s.id} title={t(`tagged.${s.kind}Step`)} at={dayAndClock(s.atMs, zone)} by={s.by}>
+            {s.kind === "repaired" ? <RepairWords detail={s.detail} /> : null}
+            {s.inspectionId === null ? null : (
+              <Link className="underline" href={`/records/${s.inspectionId}`}>
+                {t("decide.record")}
+              </Link>
+            )}
+          </StepLine>
+        ))}
+      </ol>
+    </>
+  );
   return (
     <div>
       {released ? null : <div className="hatched h-5" aria-hidden="true" />}
-      <div className="grid gap-6 p-4 md:grid-cols-2 md:p-6">
-        <section>
-          <p className="flex flex-wrap items-center gap-4">
-            <Link href={`/units/${tag.plate}`}>
-              <Plate size="large">{tag.plate}</Plate>
-            </Link>
-            <span className="text-[22px] font-bold">{tag.number}</span>
-          </p>
-          <h1 className="mt-3 text-[28px] leading-tight font-bold">{tagReason(t, tag.reason)}</h1>
-          {tag.note === null ? null : <p className="mt-1 text-[19px]">“{tag.note}”</p>}
-          {tag.checkKey === null || tag.rule === null ? null : (
-            <p className="mt-2 text-ink2">
-              {t("tagged.finding")}: {titleOfKey(t, tag.checkKey)}. {t(`rule.${tag.rule}`)}
-              {part}.
-            </p>
-          )}
-          {tag.inspectionId === null ? null : (
-            <FindingPictures inspectionId={tag.inspectionId} pictures={tag.pictures} />
-          )}
-          <h2 className="mt-6 text-[20px] font-bold">{t("tagged.steps")}</h2>
-          <ol className="mt-1">
-            <StepLine title={t("tagged.raised")} at={dayAndClock(tag.raisedAtMs, zone)} by={tag.by} />
-            {tag.steps.map((s) => (
-              <StepLine key={s.id} title={t(`tagged.${s.kind}Step`)} at={dayAndClock(s.atMs, zone)} by={s.by}>
-                {s.kind === "repaired" ? <RepairWords detail={s.detail} /> : null}
-                {s.inspectionId === null ? null : (
-                  <Link className="underline" href={`/records/${s.inspectionId}`}>
-                    {t("decide.record")}
-                  </Link>
-                )}
-              </StepLine>
-            ))}
-          </ol>
-        </section>
-        <section className="border-[2.5px] border-ink p-4 md:p-5">
-          <Next tag={tag} may={may} />
-        </section>
-      </div>
+      {trouble !== undefined && may.repair && tag.waits === "repair" ? (
+        <FindTrouble tagId={tag.id} part={tag.part as PartId | null} trouble={trouble}>
+          {says}
+        </FindTrouble>
+      ) : (
+        <div className="grid gap-6 p-4 md:grid-cols-2 md:p-6">
+          <section>{says}</section>
+          <section className="border-[2.5px] border-ink p-4 md:p-5">
+            <Next tag={tag} may={may} />
+          </section>
+        </div>
+      )}
     </div>
   );
 }
@@ -167,7 +180,16 @@ function RepairWords({ detail }: { detail: Record<string, unknown> }) {
     <p className="text-ink2">
       {String(detail["cause"])}. {String(detail["work"])}. {t("tagged.repaired")}: {list(detail["repaired"])}.{" "}
       {t("tagged.disturbed")}: {list(detail["disturbed"])}. {t("tagged.licence")}: {String(detail["licence"])}
-      .
+      . {placeWords(t, detail)}
     </p>
   );
+}
+
+/** Where the cause stood among the suspects, where it was a part of the machine's model. */
+function placeWords(t: ReturnType<typeof useTranslations>, detail: Record<string, unknown>): string {
+  const { place, suspects } = detail;
+  if (typeof suspects !== "number") return "";
+  return typeof place === "number"
+    ? t("diagnose.scored", { place, suspects })
+    : t("diagnose.scoredNot", { suspects });
 }

@@ -1,10 +1,12 @@
 import { z } from "zod";
+import type { Told } from "@/core/diagnose/answers";
 import { type PartId, parts } from "@/core/vocabulary/parts";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { addStep } from "./step";
+import { hasComponent, type Scored, scored, troubleOf } from "./trouble";
 
 const partId = z.enum(Object.keys(parts) as [PartId, ...PartId[]]);
 
@@ -14,6 +16,13 @@ export const repairSchema = z.strictObject({
   repaired: z.array(partId).max(30),
   disturbed: z.array(partId).max(30),
   licence: z.string().trim().min(1).max(60),
+  /** The part that was the cause, as the machine model names it, where it is one of its parts. */
+  component: z.string().min(1).max(80).optional(),
+  /** The tests a technician made besides those of the walk, to find it. */
+  tried: z
+    .array(z.strictObject({ question: z.string().min(1).max(80), says: z.string().min(1).max(60) }))
+    .max(200)
+    .optional(),
   /** Other tags of the same unit that this repair serves too. */
   alsoTags: z.array(z.uuid()).max(50).optional(),
 });
@@ -33,7 +42,11 @@ export async function recordRepair(
   repair: z.infer<typeof repairSchema>,
   at: Date,
 ): Promise<void> {
-  const { alsoTags = [], ...detail } = repair;
+  const { alsoTags = [], component, ...found } = repair;
+  const detail = {
+    ...found,
+    ...(component === undefined ? {} : await causeOf(db, tagId, component, found.tried)),
+  };
   await inTurn(db, tagId, async (trx, tag) => {
     const heads: Head[] = [];
     for (const id of new Set([tagId, ...alsoTags])) {
@@ -46,6 +59,24 @@ export async function recordRepair(
     }
     return heads;
   });
+}
+
+/** The part that was the cause, and where it stood among the suspects. */
+async function causeOf(
+  db: Db,
+  tagId: string,
+  component: string,
+  tried: readonly Told[] = [],
+): Promise<{ readonly component: string } & Partial<Scored>> {
+  const trouble = await troubleOf(db, tagId);
+  if (trouble === undefined) return { component };
+  if (!hasComponent(trouble, component))
+    throw new Problem(
+      400,
+      "no-such-part",
+      `expected a part of this machine as the cause, got ${component}; pick it from the list, or say the cause in words alone`,
+    );
+  return scored(trouble, component, tried);
 }
 
 async function standingNumber(trx: Trx, id: string, unitId: string): Promise<string> {

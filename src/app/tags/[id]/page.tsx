@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { wordsFor } from "@/app/messages";
+import { diagnoseMessages } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { MoreWords } from "@/screens/chrome/more-words";
 import { ReturnView } from "@/screens/tagged/return-view";
@@ -7,6 +7,7 @@ import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
 import { tagDetail } from "@/server/tags/read";
+import { troubleOf } from "@/server/tags/trouble";
 
 export const metadata = { title: "Tag" };
 
@@ -23,10 +24,11 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
     release: mayAt(call.person, "release", tag.siteId),
     second: !steps.some((s) => s.kind === "repaired" && s.personId === call.person.id),
   };
+  const trouble = may.repair && tag.waits === "repair" ? await troubleOf(database(), tag.id) : undefined;
   const chrome = await chromeData(call);
   return (
     <Chrome data={chrome} at="tagged" plate={tag.plate}>
-      <MoreWords given={await wordsFor("part")}>
+      <MoreWords given={await diagnoseMessages()}>
         <ReturnView
           tag={{
             ...rest,
@@ -34,6 +36,7 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
             steps: steps.map(({ at, ...s }) => ({ ...s, atMs: at.getTime() })),
           }}
           may={may}
+          trouble={trouble}
           zone={call.zone}
           measures={chrome.display.measures}
         />
