@@ -284,6 +284,13 @@ export const handCases: readonly HandCase[] = [
     cause: one("sensor.guards_not_locked"),
   },
   {
+    name: "drives with its left guard on timber and not with its right: the switch of that side",
+    sheet: scissor,
+    seen: [...grids, "guard.block_left drove", "guard.block_right ok"],
+    cause: one("guard_switch.left"),
+    not: ["guard_switch.right", "sensor.guards_not_locked", "alarm.guards"],
+  },
+  {
     name: "raised and left, it sinks; its valve shuts",
     sheet: scissor,
     seen: [...grids, "lower.drift sinks", "ground lift.up sinks", "platform lift.up sinks"],

@@ -1,9 +1,10 @@
 import { describe, expect, it, vi } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
+import { methodsFor } from "@/core/measure/methods";
 import { figureOf } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { InspectData } from "@/screens/inspect/inspect-data";
-import { MeasureField } from "@/screens/inspect/measure-field";
+import { MeasureField, type Readings } from "@/screens/inspect/measure-field";
 import { gradeOfReading } from "@/screens/inspect/words";
 import { alerted, button, enter, fireEvent, press, screen, show } from "./show";
 import { checkWhere, scissor, walkOf } from "./walk";
@@ -11,11 +12,11 @@ import { checkWhere, scissor, walkOf } from "./walk";
 const isReading = (quantity: string) => (check: { definition: { measure?: { quantity: string } } }) =>
   check.definition.measure?.quantity === quantity;
 
-function field(sheet: Sheet, quantity: string, more: Partial<InspectData> = {}) {
+function field(sheet: Sheet, quantity: string, more: Partial<InspectData> = {}, readings: Readings = {}) {
   const check = checkWhere(sheet, isReading(quantity));
   const onMeasure = vi.fn();
   const data = walkOf(sheet, more);
-  show(<MeasureField check={check} data={data} onMeasure={onMeasure} />);
+  show(<MeasureField check={check} data={data} readings={readings} onMeasure={onMeasure} />);
   const fields = screen.getAllByRole<HTMLInputElement>("textbox");
   const reading = fields.at(-1) as HTMLInputElement;
   const limit = figureOf(sheet, check.definition.measure?.limit ?? "gross_weight") ?? 0;
@@ -30,6 +31,8 @@ function stopping(sheet: Sheet) {
     const { measure } = check.definition;
     const limit = measure === undefined ? undefined : figureOf(sheet, measure.limit);
     if (measure === undefined || limit === undefined || measure.sense !== "at_most") continue;
+    if (methodsFor(measure.quantity, () => undefined).length > 0 && measure.quantity !== "stopping_distance")
+      continue;
     if (gradeOfReading(check, data, limit * 10, limit) === "tag_out") return measure.quantity;
   }
   throw new Error("expected a reading that tags out");
@@ -41,7 +44,7 @@ describe("a reading typed in", () => {
     expect(button("Enter").disabled).toBe(true);
     fill(`${limit + 1}`.replace(".", ","));
     press("Enter");
-    expect(onMeasure.mock.calls).toEqual([[limit + 1, undefined]]);
+    expect(onMeasure.mock.calls).toEqual([[{ value: limit + 1 }]]);
     expect(reading.value).toBe("");
     expect(button("Enter").disabled).toBe(true);
   });
@@ -77,7 +80,7 @@ describe("a reading typed in", () => {
     fill(`${limit * 10}`);
     press("Enter");
     press(/record it/);
-    expect(onMeasure.mock.calls).toEqual([[limit * 10, undefined]]);
+    expect(onMeasure.mock.calls).toEqual([[{ value: limit * 10 }]]);
   });
 
   it("changed after it was asked about is asked about anew", () => {
@@ -87,7 +90,7 @@ describe("a reading typed in", () => {
     fill(`${limit}`);
     expect(alerted()).toEqual([]);
     press("Enter");
-    expect(onMeasure.mock.calls).toEqual([[limit, undefined]]);
+    expect(onMeasure.mock.calls).toEqual([[{ value: limit }]]);
   });
 
   it("without a figure on the sheet needs the limit read off the plate, which must be one too", () => {
@@ -103,7 +106,7 @@ describe("a reading typed in", () => {
     fill("24", limit);
     press("Enter");
     expect(check.definition.measure?.quantity).toBe("rest_voltage");
-    expect(onMeasure.mock.calls).toEqual([[25, 24]]);
+    expect(onMeasure.mock.calls).toEqual([[{ value: 25, limitRead: 24 }]]);
   });
 
   it("in feet is stored in metres", () => {
@@ -111,6 +114,70 @@ describe("a reading typed in", () => {
     expect(limit).toBeGreaterThan(0.3048);
     fill("1");
     enter(/Stopping distance/);
-    expect(onMeasure.mock.calls[0]?.[0]).toBeCloseTo(0.3048, 3);
+    expect(onMeasure.mock.calls[0]?.[0].value).toBeCloseTo(0.3048, 3);
+  });
+});
+
+describe("a reading worked out from what was measured", () => {
+  const put = (label: string, text: string) =>
+    fireEvent.change(screen.getByRole("textbox", { name: new RegExp(`^${label}`) }), {
+      target: { value: text },
+    });
+
+  it("is the raised run against the lowered one of this walk, never a ratio typed by hand", () => {
+    const { onMeasure } = field(scissor, "speed_ratio", {}, { "drive.lowered_run": 1 });
+    expect(screen.getByText("Lowered, it ran 1 m/s.")).toBeTruthy();
+    expect(screen.queryByText("Type the reading")).toBeNull();
+    put("Length", "10");
+    expect(button("Enter").disabled).toBe(true);
+    put("Time", "50");
+    expect(screen.getByText(/^0.2, give or take 0.01/)).toBeTruthy();
+    press("Enter");
+    expect(onMeasure.mock.calls).toEqual([
+      [
+        {
+          value: 0.2,
+          how: { method: "timed_run_raised", inputs: { lengthM: 10, timeS: 50, loweredMs: 1 } },
+        },
+      ],
+    ]);
+  });
+
+  it("asks for the lowered run where none has been timed, and takes its speed all the same", () => {
+    const { onMeasure } = field(scissor, "speed_ratio");
+    expect(screen.getByText(/has not been timed on this walk/)).toBeTruthy();
+    put("Length", "10");
+    put("Time", "50");
+    expect(button("Enter").disabled).toBe(true);
+    put("Speed lowered", "1,25");
+    press("Enter");
+    expect(onMeasure.mock.calls[0]?.[0].value).toBeCloseTo(0.16, 4);
+  });
+
+  it("says what cannot be, and records nothing of it", () => {
+    const { onMeasure } = field(scissor, "drive_speed");
+    put("Length", "10");
+    put("Time", "0");
+    expect(screen.getByText(/more than 0 s, got 0/)).toBeTruthy();
+    expect(button("Enter").disabled).toBe(true);
+    expect(onMeasure).not.toHaveBeenCalled();
+  });
+
+  it("says where it is too close to its limit to tell", () => {
+    const { limit } = field(scissor, "drive_speed");
+    put("Length", "5");
+    put("Time", `${5 / limit}`);
+    expect(screen.getByText(/Too close to the limit to tell/)).toBeTruthy();
+  });
+
+  it("changes its way with a touch, and forgets what was put in for the other", () => {
+    const { onMeasure } = field(scissor, "stopping_distance");
+    expect(screen.getByRole<HTMLInputElement>("radio", { name: "Type the reading" }).checked).toBe(true);
+    fireEvent.click(screen.getByRole("radio", { name: "Paces" }));
+    put("Paces", "1");
+    expect(screen.getByText(/^0.75 m, give or take 0.38 m/)).toBeTruthy();
+    fireEvent.click(screen.getByRole("radio", { name: "Wheel turns" }));
+    expect(button("Enter").disabled).toBe(true);
+    expect(onMeasure).not.toHaveBeenCalled();
   });
 });

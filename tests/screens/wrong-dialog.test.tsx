@@ -25,6 +25,7 @@ function dialog(
       matters={matters}
       state={state}
       made={made}
+      readings={{}}
       answered={answered}
       {...told}
     />,

@@ -117,7 +117,11 @@ const asBuilt = (sheet: Sheet, definition: CheckDefinition): CheckDefinition =>
   [driven, tiedOn, onItsLegs, beforeSetting].reduce((made, change) => change(sheet, made), definition);
 
 /** How it is slowed when raised: of no concern on a machine that then does not drive at all. */
-const slowedRaised: ReadonlySet<string> = new Set(["drive.cut_back", "drive.speed_ratio"]);
+const slowedRaised: ReadonlySet<string> = new Set([
+  "drive.cut_back",
+  "drive.speed_ratio",
+  "drive.lowered_run",
+]);
 
 /** A cranked mast has no power of its own: nothing that asks for it concerns it, whatever the sheet leaves open. */
 function concerns(sheet: Sheet, definition: CheckDefinition): boolean {

@@ -16,6 +16,23 @@ const refuses = floor("protection_failed");
 
 /** Driving: what must refuse, what must slow, and the three ways a brake must come on. */
 export const driveTests: readonly CheckDefinition[] = [
+  // The run that the raised one is held against has its own place, before anything is raised.
+  {
+    ...drive,
+    id: "drive.lowered_run",
+    part: "drive_speed",
+    to: { families: platformDriven, features: ["drive_cut_back"] },
+    carry: ["tape"],
+    minutes: 0.5,
+    conditions: { too_fast: repair, slow: watch },
+    measure: {
+      quantity: "drive_speed",
+      unit: "m/s",
+      limit: "drive_top_speed",
+      sense: "at_most",
+      beyond: "too_fast",
+    },
+  },
   {
     ...drive,
     version: 2,

@@ -2,6 +2,7 @@ import type { Check, CheckKey } from "../catalogue/catalogue";
 import { type EndedBy, neverEnded } from "../evidence/seen";
 import type { LedgerTouch } from "../evidence/touches";
 import { mayExplain } from "../machine/rule-out";
+import { isWorkedOut } from "../measure/methods";
 import type { Given, Reduction } from "../record/reduce";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
@@ -130,6 +131,16 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
     const limit = figureOf(sheet, measure.limit) ?? event.limitRead;
     if (limit === undefined) return { status: "ungradable", eventId };
     const { quantity } = measure;
+    // What it was worked out from must give it: a value that was not worked out so is none.
+    if (
+      event.how !== undefined &&
+      !isWorkedOut(quantity, event.how, event.value, (id) => figureOf(sheet, id))
+    )
+      return {
+        status: "ungradable",
+        eventId,
+        misfit: `${check.key}: ${event.value} is not what ${event.how.method} gives`,
+      };
     if (!isBelievable(quantity, event.value) || !isBelievableLimit(quantity, limit))
       return { status: "ungradable", eventId };
     const within = measure.sense === "at_least" ? event.value >= limit : event.value <= limit;

@@ -93,6 +93,9 @@ const one = (
   parts,
 });
 
+/** Each guard has a switch of its own; what acts on them is one. */
+export const guardSwitches: readonly ComponentId[] = ["guard_switch.left", "guard_switch.right"];
+
 const panelParts: Readonly<Record<Station, readonly PartId[]>> = {
   ground: ["fuses_and_relays", "key_switch", "ground_panel", "ground_switch", "keypad"],
   platform: ["fuses_and_relays", "key_switch", "platform_box", "platform_switch", "carrier", "stack_harness"],
@@ -193,6 +196,12 @@ export function componentsOf(sheet: Sheet, interlocks: readonly Interlock[]): re
     ...interlocks
       .filter(({ parts }) => parts.length > 0)
       .map((interlock) => ({ ...sensor(interlock, byHand ? "by_hand" : "powered"), senses: interlock.id })),
+    ...(applies(sheet, { features: ["pothole_guards"] })
+      ? guardSwitches.map((id) => ({
+          ...one("refusal", id, ["dead"], "pothole_guard"),
+          senses: "guards_not_locked",
+        }))
+      : []),
     ...waysDown
       .filter((way) => applies(sheet, way.to))
       // A tool that hooks on is out of its clip or in it: nothing of it can stay open.

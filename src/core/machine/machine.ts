@@ -79,7 +79,9 @@ export function buildMachine(sheet: Sheet, faults: readonly Fault[] = []): Machi
   const functions = functionsOf(sheet);
   const stations = stationsOf(functions);
   const thresholds = thresholdsOf(sheet);
-  const known = new Set(Object.keys(stowedVariables(sheet)));
+  // What a dead switch watches reads as nothing: no interlock and no alarm hears of it.
+  const blind = new Set(componentsIn(faults, "guard_switch.", "dead").map((side) => `guard.${side}`));
+  const known = new Set(Object.keys(stowedVariables(sheet)).filter((id) => !blind.has(id)));
   const deadStops = new Set(componentsIn(faults, "stop.", "dead"));
   const stops = sheet.stopButtons
     .filter(({ id }) => !deadStops.has(id) && !isFailed(faults, "sensor.stop_button_in", "dead"))

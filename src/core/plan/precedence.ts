@@ -211,7 +211,9 @@ export const orderRules: readonly OrderRule[] = [
   {
     id: "drive_low_first",
     earlier: (c) =>
-      station("drive")(c) && !raised(c) && (c.definition.test !== undefined || id("drive.stopping")(c)),
+      station("drive")(c) &&
+      !raised(c) &&
+      (c.definition.test !== undefined || id("drive.stopping", "drive.lowered_run")(c)),
     later: (c) => station("drive")(c) && raised(c),
   },
   {

@@ -1,7 +1,7 @@
 import type { Act, Deed } from "../catalogue/acts/act";
 import type { Action, StepResult } from "../machine/action";
 import { waysDown } from "../machine/by-itself";
-import type { ComponentId, Fault } from "../machine/faults";
+import { type ComponentId, type Fault, guardSwitches } from "../machine/faults";
 import type { Machine } from "../machine/machine";
 import { type Movement, movementKey } from "../machine/movement";
 import { movementOf } from "../machine/stopping";
@@ -162,7 +162,10 @@ function throughOf(machine: Machine, movement: Movement): ReadonlySet<ComponentI
     for (const direction of fn.directions) {
       read.push(`coil.${fn.id}.${direction}`, `contact.${station}.${fn.id}.${direction}`);
       const other = machine.movements.get(movementKey(station, fn.id, direction));
-      for (const { id } of other?.bearing ?? []) read.push(`sensor.${id}`);
+      for (const { id } of other?.bearing ?? []) {
+        read.push(`sensor.${id}`);
+        if (id.startsWith("guards_")) read.push(...guardSwitches);
+      }
     }
     parts = new Set(read);
     through.set(movement, parts);
@@ -183,7 +186,12 @@ function ofDeed(machine: Machine, { action, must }: Deed): readonly ComponentId[
   if (must?.must === "sound") read.push(`alarm.${must.sound}`);
   if (must?.must === "sound" || must?.must === "show") {
     for (const { id, shows } of machine.interlocks) if (shows !== undefined) read.push(`sensor.${id}`);
-    read.push("sensor.tilt_refuses_lift", "sensor.tilt_refuses_drive", "sensor.tilt_creeps");
+    read.push(
+      "sensor.tilt_refuses_lift",
+      "sensor.tilt_refuses_drive",
+      "sensor.tilt_creeps",
+      ...guardSwitches,
+    );
   }
   return read;
 }

@@ -119,7 +119,7 @@ describe("whatever is failed, and whatever of it is said", () => {
       const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
       const { failed } = subjectOf(sheet);
       let up = 0;
-      for (let n = 0; n < 60; n++) {
+      for (let n = 0; n < 120; n++) {
         const parts = random() < 0.5 ? [pick(failed)] : [pick(failed), pick(failed)];
         const shown = parts.flatMap((one) => shownAt(walk, proof, one) ?? []);
         if (shown.length < parts.length) continue;

@@ -88,6 +88,8 @@ export const eventSchema = z.discriminatedUnion("type", [
     check: checkKey,
     /** In the unit of the check's measure. */
     value: reading,
+    /** What was really read, and by which method the value follows from it (`measure/methods.ts`). */
+    how: z.strictObject({ method: text(40).min(1), inputs: z.record(text(40).min(1), reading) }).optional(),
     /** The limit as read off the plate, where the sheet has none. */
     limitRead: reading.optional(),
     putRight: text(40).optional(),

@@ -1,5 +1,6 @@
 import type { Check } from "../catalogue/catalogue";
 import type { Assessment } from "../grade/assess";
+import type { How } from "../measure/methods";
 import type { EventBody, EventOf } from "../record/events";
 import { type Given, mayReplace, type Reduction } from "../record/reduce";
 
@@ -28,6 +29,7 @@ export type WalkAction =
       readonly value: number;
       /** The limit as it was read off the machine, where the sheet has none. */
       readonly limitRead?: number;
+      readonly how?: How;
     } & Sets &
       Because)
   /** Passed over: it says of nothing that it was set. */
@@ -93,9 +95,15 @@ function answersOf(action: Exclude<Recorded, { act: "changed" | "matter" }>): re
     case "found":
       return [{ type: "answered", check: action.check.key, result: { kind: "condition", ...action.result } }];
     case "measured": {
-      const { check, value, limitRead } = action;
+      const { check, value, limitRead, how } = action;
       return [
-        { type: "measured", check: check.key, value, ...(limitRead === undefined ? {} : { limitRead }) },
+        {
+          type: "measured",
+          check: check.key,
+          value,
+          ...(limitRead === undefined ? {} : { limitRead }),
+          ...(how === undefined ? {} : { how: { method: how.method, inputs: { ...how.inputs } } }),
+        },
       ];
     }
     case "skipped":

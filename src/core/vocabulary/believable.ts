@@ -4,6 +4,7 @@ type Range = readonly [least: number, most: number];
 
 /** What is measured on a walk. */
 export const quantities = [
+  "drive_speed",
   "speed_ratio",
   "drift",
   "oil_height",
@@ -22,6 +23,7 @@ export type Quantity = (typeof quantities)[number];
  * machine to machine is the sheet's limit, never this.
  */
 const ranges: Readonly<Record<Quantity, { readonly reading: Range; readonly limit: Range }>> = {
+  drive_speed: { reading: [0, 10], limit: [0.05, 10] },
   speed_ratio: { reading: [0, 2], limit: [0.01, 1] },
   drift: { reading: [0, 3_000], limit: [1, 300] },
   oil_height: { reading: [0, 1_500], limit: [1, 1_500] },

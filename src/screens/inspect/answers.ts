@@ -2,6 +2,7 @@ import { useCallback, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { WalkAction } from "@/core/underway/acts";
 import type { Dispatched } from "@/device/walk/session";
+import type { Reading } from "./measure-field";
 import type { InspectModel } from "./model";
 
 type Answer = Extract<WalkAction, { act: "fine" | "found" | "measured" | "skipped" }>;
@@ -13,7 +14,7 @@ export interface Answers {
   readonly fine: (check: Check, cause?: string) => void;
   /** Checks nobody has answered yet, in one act. */
   readonly fineTogether: (checks: readonly Check[]) => Promise<Dispatched>;
-  readonly measured: (check: Check, value: number, limitRead: number | undefined) => void;
+  readonly measured: (check: Check, reading: Reading) => void;
   /** An answer that waits for why the first was wrong. */
   readonly waits: boolean;
   readonly because: (reason: string) => void;
@@ -53,8 +54,7 @@ export function useAnswers(
     [answer],
   );
   const measured = useCallback(
-    (check: Check, value: number, limitRead: number | undefined) =>
-      void answer({ act: "measured", check, value, ...(limitRead === undefined ? {} : { limitRead }) }),
+    (check: Check, reading: Reading) => void answer({ act: "measured", check, ...reading }),
     [answer],
   );
   const drop = useCallback(() => setWaiting(undefined), []);

@@ -6,6 +6,7 @@ import { SetLine } from "./card-parts";
 import type { Card, CardLine, ChangeStep } from "./cards";
 import { CheckRow } from "./check-row";
 import { MatterLine } from "./matter-line";
+import type { Reading } from "./measure-field";
 import { type InspectModel, mayMake } from "./model";
 import { MoveTable } from "./move-table";
 
@@ -21,7 +22,7 @@ interface CardLinesProps {
   readonly onFine: (check: Check) => void;
   readonly onBoth: (checks: readonly Check[]) => void;
   readonly onWrong: (check: Check) => void;
-  readonly onMeasure: (check: Check, value: number, limitRead: number | undefined) => void;
+  readonly onMeasure: (check: Check, reading: Reading) => void;
 }
 
 /** A card from its top to its foot: set the machine, mind this, check that, in the order it is done. */

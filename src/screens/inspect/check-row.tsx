@@ -9,8 +9,8 @@ import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { touchWords } from "../plan/words";
 import { MatterLine } from "./matter-line";
-import { MeasureField } from "./measure-field";
-import type { InspectModel } from "./model";
+import { MeasureField, type Reading } from "./measure-field";
+import { type InspectModel, readingsOf } from "./model";
 import { maker } from "./others";
 import { checkLook, checkTitle, conditionWord, markOf, sheetWords, shown, type T } from "./words";
 
@@ -21,7 +21,7 @@ interface RowProps {
   readonly current: boolean;
   readonly onFine: (check: Check) => void;
   readonly onWrong: (check: Check) => void;
-  readonly onMeasure: (check: Check, value: number, limitRead: number | undefined) => void;
+  readonly onMeasure: (check: Check, reading: Reading) => void;
 }
 
 /** One check of a card: what to do and look for, and its answer. Drawn anew only when something of its own changes. */
@@ -40,6 +40,7 @@ function whatOf({ check, model, locked, current }: RowProps): string {
     model.assessment.findings.filter((finding) => finding.check === key),
     matters.map((matter) => [matter, model.reduction.matters.get(matter.findingId)?.says]),
     matters.length > 0 ? model.facts.maySayGone : null,
+    check.definition.measure === undefined ? null : readingsOf(model),
   ]);
 }
 
@@ -105,7 +106,8 @@ function Row(props: RowProps) {
           <MeasureField
             check={check}
             data={model.data}
-            onMeasure={(value, limitRead) => props.onMeasure(check, value, limitRead)}
+            readings={readingsOf(model)}
+            onMeasure={(reading) => props.onMeasure(check, reading)}
           />
           <WrongButton check={check} onWrong={onWrong} />
         </span>

@@ -22,7 +22,7 @@ import { DecisionView } from "./decision";
 import { InspectHeader } from "./header";
 import type { InspectData } from "./inspect-data";
 import { useLocked } from "./locked";
-import { mayMake, useInspection } from "./model";
+import { mayMake, readingsOf, useInspection } from "./model";
 import { useSession } from "./open-session";
 import { Others, TheirsDialog } from "./others";
 import { Picture } from "./picture";
@@ -295,6 +295,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
         data={data}
         matters={model.facts.matters}
         state={wrong === undefined ? state : stateFor(card, wrong)}
+        readings={readingsOf(model)}
         made={wrong === undefined ? nothing : testsMade(model)}
         onClose={() => setWrong(undefined)}
         onAnswer={(check, { condition, note, putRight, where, sizeMm, ruledOut, pictures }) => {
@@ -321,7 +322,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
         onCorrect={(check, to) => {
           setWrong(undefined);
           if ("fine" in to) fine(check);
-          else measured(check, to.value, to.limitRead);
+          else measured(check, to.reading);
         }}
         onSkip={(check, reason) => {
           void answer({ act: "skipped", check, reason });

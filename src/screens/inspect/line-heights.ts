@@ -1,6 +1,8 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import { isListed } from "@/core/catalogue/listed";
 import { readOff } from "@/core/catalogue/read-off";
+import { methodsFor } from "@/core/measure/methods";
+import { figureOf } from "@/core/sheet/read";
 import { changeWords } from "../plan/words";
 import type { HeightOf } from "./cards";
 import type { InspectData } from "./inspect-data";
@@ -23,7 +25,11 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
     const beside = isListed(check) ? letters.besideFault : letters.besideAnswers;
     const perLine = measure === undefined ? beside : letters.besideField;
     const sheet = sheetWords(t, readOff(data.sheet, check), data.measures);
-    const under = (measure === undefined ? 0 : 1) + (sheet === "" ? 0 : linesOf(sheet, perLine));
+    const ways =
+      measure === undefined ? 0 : methodsFor(measure.quantity, (id) => figureOf(data.sheet, id)).length;
+    // The ways to measure stand over the field, the formula and the result beside it.
+    const under =
+      (measure === undefined ? 0 : 1) + (ways === 0 ? 0 : 3) + (sheet === "" ? 0 : linesOf(sheet, perLine));
     return Math.max(66, 42 + textLine * (linesOf(checkLook(t, check), perLine) + under));
   };
   return (line) => {

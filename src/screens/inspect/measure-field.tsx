@@ -2,44 +2,62 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
+import { type How, type MethodId, methodsFor, onlyWorkedOut } from "@/core/measure/methods";
 import { figureOf } from "@/core/sheet/read";
 import { isBelievable, isBelievableLimit } from "@/core/vocabulary/believable";
 import { Button } from "@/kit/button";
 import type { InspectData } from "./inspect-data";
+import { MeasureBy, type Worked } from "./measure-by";
 import { NumberBox } from "./number-box";
 import { checkTitle, gradeOfReading, numberIn, shown, stored, type T, typedUnit } from "./words";
 
+/** What was read of a check: in its stored unit, the limit where it was read off the plate, and how it was worked out. */
+export interface Reading {
+  readonly value: number;
+  readonly limitRead?: number;
+  readonly how?: How;
+}
+
+/** Readings of this walk by the id of their check: one may be worked out from another. */
+export type Readings = Readonly<Record<string, number>>;
+
+type Way = MethodId | "direct";
+
 /**
- * A reading typed in. One that cannot be right is asked again; one that would tag the unit out is shown first and
- * asked: a slip of a digit never tags a machine by itself.
+ * A reading typed in, or worked out from what was really measured. One that cannot be right is asked again; one that
+ * would tag the unit out is shown first and asked: a slip of a digit never tags a machine by itself.
  */
 export function MeasureField({
   check,
   data,
+  readings,
   onMeasure,
 }: {
   check: Check;
   data: InspectData;
-  onMeasure: (value: number, limitRead: number | undefined) => void;
+  readings: Readings;
+  onMeasure: (reading: Reading) => void;
 }) {
-  const t = useTranslations();
+  const t = useTranslations() as unknown as T;
+  const { measure } = check.definition;
+  const { sheet, measures } = data;
+  const ways = measure === undefined ? [] : waysOf(measure.quantity, data);
+  const [way, setWay] = useState<Way>(ways[0] ?? "direct");
   const [text, setText] = useState("");
+  const [worked, setWorked] = useState<Worked>();
   const [limitText, setLimitText] = useState("");
   const [asked, setAsked] = useState<"unbelievable" | "stops">();
-  const { measure } = check.definition;
   if (measure === undefined) return null;
-  const { sheet, measures } = data;
   const sheetLimit = figureOf(sheet, measure.limit);
   const read = (typed: string) => {
     const number = numberIn(typed);
     return number === undefined ? undefined : stored(number, measure.unit, measures);
   };
-  const value = read(text);
+  const value = way === "direct" ? read(text) : worked?.value;
   const limit = sheetLimit ?? read(limitText);
   const ready = value !== undefined && limit !== undefined;
   const unit = typedUnit(measure.unit, measures);
-  const inWords = (n: number | undefined) =>
-    n === undefined ? "" : shown(t as unknown as T, n, measure.unit, measures);
+  const inWords = (n: number | undefined) => (n === undefined ? "" : shown(t, n, measure.unit, measures));
   const field = (label: string, typed: string, change: (next: string) => void) => (
     <NumberBox
       label={label}
@@ -52,11 +70,18 @@ export function MeasureField({
       }}
     />
   );
-  const record = () => {
-    if (!ready) return;
-    onMeasure(value, sheetLimit === undefined ? limit : undefined);
+  const again = () => {
     setText("");
     setAsked(undefined);
+  };
+  const record = () => {
+    if (!ready) return;
+    onMeasure({
+      value,
+      ...(sheetLimit === undefined ? { limitRead: limit } : {}),
+      ...(way === "direct" || worked === undefined ? {} : { how: worked.how }),
+    });
+    again();
   };
   const submit = () => {
     if (!ready) return;
@@ -73,19 +98,45 @@ export function MeasureField({
         submit();
       }}
     >
+      {ways.length < 2 ? null : (
+        <Ways
+          ways={ways}
+          way={way}
+          onWay={(next) => {
+            setWay(next);
+            setWorked(undefined);
+            setAsked(undefined);
+          }}
+        />
+      )}
       {sheetLimit === undefined
         ? field(`${checkTitle(t, check)}: ${t("inspect.noLimit")}`, limitText, setLimitText)
         : null}
-      {field(`${checkTitle(t, check)}, ${t(`quantity.${measure.quantity}`)}`, text, setText)}
+      {way === "direct" ? (
+        field(`${checkTitle(t, check)}, ${t(`quantity.${measure.quantity}`)}`, text, setText)
+      ) : (
+        <MeasureBy
+          key={way}
+          method={way}
+          measure={measure}
+          limit={limit}
+          data={data}
+          readings={readings}
+          onWorked={(next) => {
+            setAsked(undefined);
+            setWorked(next);
+          }}
+        />
+      )}
       <Button look="small" type="submit" disabled={!ready}>
         {t("inspect.save")}
       </Button>
       {asked === undefined ? null : (
         <div role="alert" className="basis-full border-[2.5px] border-tag p-3">
           <p className="font-semibold">
-            {asked === "unbelievable"
-              ? t("inspect.unbelievable", { value: inWords(value) })
-              : t("inspect.stopReading", { value: inWords(value) })}
+            {t(asked === "unbelievable" ? "inspect.unbelievable" : "inspect.stopReading", {
+              value: inWords(value),
+            })}
           </p>
           {asked === "unbelievable" ? null : (
             <>
@@ -96,13 +147,7 @@ export function MeasureField({
                 })}
               </p>
               <div className="mt-2 flex flex-wrap gap-2">
-                <Button
-                  look="small"
-                  onClick={() => {
-                    setText("");
-                    setAsked(undefined);
-                  }}
-                >
+                <Button look="small" onClick={again}>
                   {t("inspect.typeAgain")}
                 </Button>
                 <Button look="tag" onClick={record}>
@@ -114,5 +159,30 @@ export function MeasureField({
         </div>
       )}
     </form>
+  );
+}
+
+/** The ways to come by a reading of this quantity, the usual one first: what nobody reads off anything is only worked out. */
+function waysOf(quantity: Parameters<typeof methodsFor>[0], { sheet }: InspectData): readonly Way[] {
+  const methods = methodsFor(quantity, (id) => figureOf(sheet, id));
+  if (onlyWorkedOut.includes(quantity)) return methods;
+  return quantity === "drive_speed" ? [...methods, "direct"] : ["direct", ...methods];
+}
+
+function Ways({ ways, way, onWay }: { ways: readonly Way[]; way: Way; onWay: (next: Way) => void }) {
+  const t = useTranslations() as unknown as T;
+  return (
+    <fieldset className="flex basis-full flex-wrap justify-end gap-1">
+      <legend className="sr-only">{t("measure.by")}</legend>
+      {ways.map((one) => (
+        <label
+          key={one}
+          className={`flex min-h-[48px] cursor-pointer items-center px-2.5 text-[17px] has-focus-visible:outline-[3px] ${one === way ? "border-b-[3px] border-ink font-bold" : "border-b-[3px] border-transparent underline"}`}
+        >
+          <input type="radio" className="sr-only" checked={one === way} onChange={() => onWay(one)} />
+          {t(one === "direct" ? "measure.direct" : `measure.method.${one}`)}
+        </label>
+      ))}
+    </fieldset>
   );
 }

@@ -9,6 +9,7 @@ import type { Dispatched, InspectionSession, WalkState } from "@/device/walk/ses
 import { type Card, cardsOf } from "./cards";
 import type { InspectData } from "./inspect-data";
 import { lineHeights } from "./line-heights";
+import type { Readings } from "./measure-field";
 import type { T } from "./words";
 
 /** A walk as it is drawn: as it stands, and cut into cards. */
@@ -44,3 +45,13 @@ export function useInspection(data: InspectData, session: InspectionSession): In
 
 /** Whether a check may still be made: after a stop-grade finding, looking only. */
 export const mayMake = (check: Check, held: boolean): boolean => !held || check.definition.powered !== true;
+
+/** What was read on this walk, by the id of its check: the last of several. */
+export function readingsOf({ reduction }: Pick<InspectModel, "reduction">): Readings {
+  const readings: Record<string, number> = {};
+  for (const [key, given] of reduction.given) {
+    const last = given.at(-1);
+    if (last?.type === "measured") readings[key.slice(0, key.indexOf("@"))] = last.value;
+  }
+  return readings;
+}

@@ -2,9 +2,10 @@ import type { Check } from "@/core/catalogue/catalogue";
 import type { readOff } from "@/core/catalogue/read-off";
 import type { CheckAssessment } from "@/core/grade/assess";
 import { gradeFinding } from "@/core/grade/grade";
-import { figures } from "@/core/vocabulary/figures";
+import { type FigureUnit, figures } from "@/core/vocabulary/figures";
 import type { Grade } from "@/core/vocabulary/grades";
 import type { Side } from "@/core/vocabulary/sides";
+import { fromStored, imperialOf, toStored } from "@/core/vocabulary/units";
 import { withMark } from "@/kit/figures";
 import type { MarkKind } from "@/kit/mark";
 import type { InspectData } from "./inspect-data";
@@ -78,16 +79,15 @@ export function markOf(assessed: CheckAssessment | undefined, place: boolean): M
   return "skipped";
 }
 
+/** How closely a unit is shown: as closely as people measure in it. */
+const shownTo: Readonly<Record<string, number>> = { ft: 1, in: 2, lb: 0, mph: 1, psi: 0, lbf: 0, degF: 0 };
+
 /** A figure in the person's own measures. Storage stays in the sheet's unit. */
 export function shown(t: T, value: number, unit: string, measures: "metric" | "imperial"): string {
   const round = (n: number, places: number) => withMark(Number(n.toFixed(places)), t("inspect.decimal"));
-  if (measures === "imperial") {
-    if (unit === "m") return `${round(value * 3.28084, 1)} ft`;
-    if (unit === "mm") return `${round(value / 25.4, 2)} in`;
-    if (unit === "kg") return `${round(value * 2.20462, 0)} lb`;
-    if (unit === "m/s") return `${round(value * 2.23694, 0)} mph`;
-  }
-  if (unit === "count") return round(value, 2);
+  const own = typedUnit(unit, measures);
+  if (own !== unit) return `${round(fromStored(value, own), shownTo[own] ?? 2)} ${own}`;
+  if (unit === "count" || unit === "ratio") return round(value, 2);
   return `${round(value, 2)}${unit === "deg" ? "°" : ` ${unit}`}`;
 }
 
@@ -115,13 +115,9 @@ export const numberIn = (typed: string): number | undefined =>
   /^\s*-?\d+([.,]\d+)?\s*$/.test(typed) ? Number(typed.replace(",", ".")) : undefined;
 
 /** What a person typed in their own measures, in the sheet's unit. */
-export function stored(value: number, unit: string, measures: "metric" | "imperial"): number {
-  if (measures === "metric") return value;
-  const factor = { m: 1 / 3.28084, mm: 25.4, kg: 1 / 2.20462, "m/s": 1 / 2.23694 }[unit] ?? 1;
-  return Math.round(value * factor * 1000) / 1000;
-}
+export const stored = (value: number, unit: FigureUnit, measures: "metric" | "imperial"): number =>
+  toStored(value, typedUnit(unit, measures), unit) ?? value;
 
-export function typedUnit(unit: string, measures: "metric" | "imperial"): string {
-  if (measures === "metric") return unit;
-  return { m: "ft", mm: "in", kg: "lb", "m/s": "mph" }[unit] ?? unit;
-}
+/** The unit a person types a figure in. */
+export const typedUnit = (unit: string, measures: "metric" | "imperial"): string =>
+  measures === "metric" ? unit : imperialOf(unit as FigureUnit);

@@ -10,7 +10,7 @@ import { Dialog } from "@/kit/dialog";
 import { Mark } from "@/kit/mark";
 import { FindingForm, type WrongAnswer } from "./finding-form";
 import type { InspectData } from "./inspect-data";
-import { MeasureField } from "./measure-field";
+import { MeasureField, type Reading, type Readings } from "./measure-field";
 import { checkTitle, conditionWord } from "./words";
 
 /**
@@ -23,6 +23,7 @@ export function WrongDialog({
   matters,
   state,
   made,
+  readings,
   onClose,
   onAnswer,
   onWorks,
@@ -37,15 +38,13 @@ export function WrongDialog({
   /** The state the walk has reached, and the tests made on the way. */
   state: PlanState;
   made: readonly TestMade[];
+  readings: Readings;
   onClose: () => void;
   onAnswer: (check: Check, answer: WrongAnswer) => void;
   /** It works now; which of what was looked at it was. */
   onWorks: (check: Check, cause: string) => void;
   /** The check has been answered, and the answer was a slip: it is fine, or this is the reading. */
-  onCorrect: (
-    check: Check,
-    to: { readonly fine: true } | { readonly value: number; readonly limitRead?: number },
-  ) => void;
+  onCorrect: (check: Check, to: { readonly fine: true } | { readonly reading: Reading }) => void;
   answered: boolean;
   onSkip: (check: Check, reason: string) => void;
 }) {
@@ -60,6 +59,7 @@ export function WrongDialog({
         matters={matters}
         state={state}
         made={made}
+        readings={readings}
         onClose={onClose}
         onAnswer={onAnswer}
         onWorks={onWorks}
@@ -84,8 +84,20 @@ const possibleFor = (
 type FormProps = Omit<Parameters<typeof WrongDialog>[0], "check"> & { check: Check };
 
 function WrongForm(props: FormProps) {
-  const { check, data, matters, state, made, onClose, onAnswer, onWorks, onCorrect, answered, onSkip } =
-    props;
+  const {
+    check,
+    data,
+    matters,
+    state,
+    made,
+    readings,
+    onClose,
+    onAnswer,
+    onWorks,
+    onCorrect,
+    answered,
+    onSkip,
+  } = props;
   const t = useTranslations();
   const [condition, setCondition] = useState<string>();
   const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
@@ -122,7 +134,8 @@ function WrongForm(props: FormProps) {
               <MeasureField
                 check={check}
                 data={data}
-                onMeasure={(value, limitRead) => onCorrect(check, { value, limitRead })}
+                readings={readings}
+                onMeasure={(reading) => onCorrect(check, { reading })}
               />
             )}
           </div>

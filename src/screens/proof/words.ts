@@ -13,6 +13,7 @@ export function componentWords(t: T, component: string): string {
     case "panel":
       return t(`proof.component.${kind}`, { station: station(t, first) });
     case "pump":
+    case "guard_switch":
     case "way":
       return t(`proof.component.${kind}_${first}`);
     case "switch":

@@ -50,6 +50,7 @@ export const drivingActs: Readonly<Record<string, Write>> = {
   "drive.direction_confirm": directionConfirm,
   "drive.stopping": (s) =>
     driven(s, { must: "move" }, { claims: [fault("brakes", "weak"), fault("brakes", "dead")] }),
+  "drive.lowered_run": (s) => driven(s, { must: "move" }, { claims: [] }),
   "drive.cut_back": cutBack,
   "drive.speed_ratio": cutBack,
   "drive.cut_out": cutOut,
@@ -70,7 +71,7 @@ export const drivingActs: Readonly<Record<string, Write>> = {
   "drive.travel_alarm": heard("travel", "forward"),
   "drive.reversing_alarm": heard("reversing", "reverse"),
   "drive.brake_hold": brakeHold,
-  "guard.block_left": guardBlocked,
-  "guard.block_right": guardBlocked,
+  "guard.block_left": (s, station) => guardBlocked(s, station, "left"),
+  "guard.block_right": (s, station) => guardBlocked(s, station, "right"),
   "tilt.alarm": tiltLamp,
 };

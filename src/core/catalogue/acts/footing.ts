@@ -9,7 +9,11 @@ export function legsStayDown(setting: Setting, station: "ground" | "platform"): 
 }
 
 /** A guard on timber: an alarm, no drive, and on some no lift. From the ground nobody drives it. */
-export function guardBlocked(setting: Setting, station: "ground" | "platform"): readonly Act[] {
+export function guardBlocked(
+  setting: Setting,
+  station: "ground" | "platform",
+  side: "left" | "right",
+): readonly Act[] {
   const { machine } = setting;
   const shadowed = machine.shadowed.has("guards_not_locked");
   const refusesLift = machine.interlocks.some(({ id }) => id === "guards_refuse_lift");
@@ -18,7 +22,7 @@ export function guardBlocked(setting: Setting, station: "ground" | "platform"): 
       station,
       group: "drive",
       deeds: [wait(0, { must: "sound", sound: "guards" })],
-      claims: [fault("alarm.guards", "dead")],
+      claims: [fault("alarm.guards", "dead"), fault(`guard_switch.${side}`, "dead")],
     },
     ...(!shadowed && station === "platform" && move(machine, station, "drive", "forward") !== undefined
       ? refuses(setting, station, ["drive", "forward"], "guards_not_locked")

@@ -149,6 +149,7 @@ export const functionTests: readonly Section[] = [
       c(
         "Speed cut-back, ratio",
         "check:drive.cut_back",
+        "check:drive.lowered_run",
         "check:drive.speed_ratio",
         "check:drive.speeds",
         "check:drive.not_chosen",

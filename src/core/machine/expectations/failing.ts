@@ -150,6 +150,24 @@ export const failing: readonly (readonly [DemoSheetId, readonly Line[]])[] = [
       ["the tilt lamp's bulb is out", "lamp tilt, failing lamp.tilt dead", tilted, "dark"],
       ["the tilt alarm is silent", "sound tilt, failing alarm.tilt dead", { ...tilted, ...justUp }, "silent"],
       [
+        "a guard whose own switch fails lets it drive, blocked on that side",
+        "platform drive.forward, failing guard_switch.left dead",
+        { ...justUp, "guard.left": "blocked" },
+        "must_move_slowly",
+      ],
+      [
+        "the other side's switch still refuses",
+        "platform drive.forward, failing guard_switch.left dead",
+        { ...justUp, "guard.right": "blocked" },
+        "must_stay",
+      ],
+      [
+        "no alarm sounds for a side whose switch has failed",
+        "sound guards, failing guard_switch.left dead",
+        { ...justUp, "guard.left": "blocked" },
+        "silent",
+      ],
+      [
         "the guards' alarm is silent",
         "sound guards, failing alarm.guards dead",
         { ...justUp, "guard.left": "blocked" },
