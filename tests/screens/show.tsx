@@ -1,11 +1,11 @@
-import { cleanup, configure, fireEvent, render, screen } from "@testing-library/react";
+import { cleanup, configure, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { NextIntlClientProvider } from "next-intl";
 import type { ReactNode } from "react";
 import { afterEach, vi } from "vitest";
 import { messages } from "@/app/messages";
 import { router } from "./router";
 
-export { fireEvent, router, screen };
+export { fireEvent, router, screen, waitFor };
 
 /** What a screen asked of the server, in order. */
 export const asked: { path: string; method: string; body: unknown }[] = [];

@@ -201,5 +201,9 @@ function Meter({ report: { meter } }: { report: Report }) {
   );
 }
 
-const namesOf = (t: T, faults: readonly { readonly component: string }[]): string =>
-  [...new Set(faults.map(({ component }) => componentWords(t, component)))].slice(0, 5).join("; ");
+function namesOf(t: T, faults: readonly { readonly component: string }[]): string {
+  const names = [...new Set(faults.map(({ component }) => componentWords(t, component)))];
+  const more = names.length - shownAtMost;
+  const shown = names.slice(0, shownAtMost).join("; ");
+  return more > 0 ? `${shown}; ${t("diagnose.moreLoose", { count: more })}` : shown;
+}
