@@ -48,6 +48,44 @@ const clean: readonly InspectionEvent[] = checks.map((check, i) =>
     : fine(i + 1, check.key),
 );
 
+/** The raised run against the lowered one: over ten metres, at this part of its speed. */
+const timed = (seq: number, ratio: number, value: number, method = "timed_run_raised") =>
+  event(seq, {
+    type: "measured",
+    check: keyOf("drive.speed_ratio"),
+    value,
+    how: { method, inputs: { lengthM: 10, timeS: 10 / (1.25 * ratio), loweredMs: 1.25 } },
+  });
+
+describe("a reading that says how it was worked out", () => {
+  const statusOf = (given: InspectionEvent) =>
+    assess(checks, slabScissorSheet, reduce([given]), defaultPolicy).byCheck.get(keyOf("drive.speed_ratio"))
+      ?.status;
+
+  it("is worked out anew: only what follows from what was read is graded", () => {
+    expect(statusOf(timed(1, 0.1, 0.1))).toBe("fine");
+    expect(statusOf(timed(1, 0.9, 0.9))).toBe("finding");
+    // A tenth said of a run at nine tenths, by another quantity's method, by none there is.
+    expect(statusOf(timed(1, 0.9, 0.1))).toBe("ungradable");
+    expect(statusOf(timed(1, 0.1, 0.1, "tape"))).toBe("ungradable");
+    expect(statusOf(timed(1, 0.1, 0.1, "toString"))).toBe("ungradable");
+  });
+
+  it("is never made to look better by anything said of it", () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.05, max: 1.5, noNaN: true }),
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        (ran, said) => {
+          const status = statusOf(timed(1, ran, said));
+          const limit = slabScissorSheet.figures.raised_speed_ratio_max?.value ?? 0;
+          if (status === "fine") expect(ran).toBeLessThanOrEqual(limit + 1e-4);
+        },
+      ),
+    );
+  });
+});
+
 const facts: DecisionFacts = {
   scope: "full",
   holds: [],
