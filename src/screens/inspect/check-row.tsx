@@ -4,6 +4,7 @@ import { memo, useLayoutEffect, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { isListed } from "@/core/catalogue/listed";
 import { readOff } from "@/core/catalogue/read-off";
+import { methodsFor } from "@/core/measure/methods";
 import { figureOf } from "@/core/sheet/read";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
@@ -102,7 +103,9 @@ function Row(props: RowProps) {
           </span>
         </button>
       ) : check.definition.measure !== undefined ? (
-        <span className="col-span-2 mt-1.5 flex flex-wrap items-start justify-end gap-2 md:col-span-1 md:mt-0">
+        <span
+          className={`col-span-2 mt-1.5 flex items-start justify-end gap-2 ${isWorkedOutHere(check, model) ? "" : "flex-wrap md:col-span-1 md:mt-0"}`}
+        >
           <MeasureField
             check={check}
             data={model.data}
@@ -134,6 +137,10 @@ function Row(props: RowProps) {
     </li>
   );
 }
+
+/** Measured with a tape or a watch: what was read stands under the words, over the whole width. */
+const isWorkedOutHere = ({ definition: { measure } }: Check, { data }: InspectModel): boolean =>
+  measure !== undefined && methodsFor(measure.quantity, (id) => figureOf(data.sheet, id)).length > 0;
 
 function LimitWords({ check, model }: { check: Check; model: InspectModel }) {
   const t = useTranslations();

@@ -23,13 +23,13 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
   const rowHeight = (check: Check): number => {
     const { measure } = check.definition;
     const beside = isListed(check) ? letters.besideFault : letters.besideAnswers;
-    const perLine = measure === undefined ? beside : letters.besideField;
-    const sheet = sheetWords(t, readOff(data.sheet, check), data.measures);
     const ways =
       measure === undefined ? 0 : methodsFor(measure.quantity, (id) => figureOf(data.sheet, id)).length;
-    // The ways to measure stand over the field, the formula and the result beside it.
-    const under =
-      (measure === undefined ? 0 : 1) + (ways === 0 ? 0 : 3) + (sheet === "" ? 0 : linesOf(sheet, perLine));
+    const perLine = measure === undefined ? beside : ways > 0 ? letters.whole : letters.besideField;
+    const sheet = sheetWords(t, readOff(data.sheet, check), data.measures);
+    // What was read stands under the words: the ways, the formula, the fields, the result.
+    const field = measure === undefined ? 0 : ways === 0 ? 1 : 7;
+    const under = field + (sheet === "" ? 0 : linesOf(sheet, perLine));
     return Math.max(66, 42 + textLine * (linesOf(checkLook(t, check), perLine) + under));
   };
   return (line) => {

@@ -74,9 +74,9 @@ export function MeasureBy({
   const worked = workFrom(typed);
   const inWords = (value: number) => shown(t, value, measure.unit, measures);
   return (
-    <div className="basis-full">
-      <p className="text-right text-ink2">{t(`measure.formula.${method}`)}</p>
-      <div className="mt-1 flex flex-wrap justify-end gap-2">
+    <>
+      <p className="basis-full text-ink2">{t(`measure.formula.${method}`)}</p>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         {inputs.map((input) => {
           const { id, unit } = input;
           const known = given(input);
@@ -99,9 +99,9 @@ export function MeasureBy({
         })}
       </div>
       {inputs.some((input) => input.from !== undefined && given(input) === undefined) ? (
-        <p className="mt-1 text-right font-semibold">{t("measure.noLowered")}</p>
+        <p className="basis-full font-semibold">{t("measure.noLowered")}</p>
       ) : null}
-      <div aria-live="polite" className="mt-1 min-h-[27px] text-right">
+      <div aria-live="polite" className="min-h-[27px] basis-full">
         {worked === undefined ? null : typeof worked === "string" ? (
           <p className="font-semibold text-tag">{t("measure.wrong", { why: worked })}</p>
         ) : (
@@ -118,6 +118,6 @@ export function MeasureBy({
           </>
         )}
       </div>
-    </div>
+    </>
   );
 }

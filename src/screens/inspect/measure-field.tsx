@@ -92,7 +92,7 @@ export function MeasureField({
   };
   return (
     <form
-      className="flex flex-wrap justify-end gap-2"
+      className={`flex flex-wrap items-center gap-2 ${ways.length === 0 ? "justify-end" : "flex-1"}`}
       onSubmit={(event) => {
         event.preventDefault();
         submit();
@@ -172,7 +172,7 @@ function waysOf(quantity: Parameters<typeof methodsFor>[0], { sheet }: InspectDa
 function Ways({ ways, way, onWay }: { ways: readonly Way[]; way: Way; onWay: (next: Way) => void }) {
   const t = useTranslations() as unknown as T;
   return (
-    <fieldset className="flex basis-full flex-wrap justify-end gap-1">
+    <fieldset className="flex basis-full flex-wrap gap-1">
       <legend className="sr-only">{t("measure.by")}</legend>
       {ways.map((one) => (
         <label
