@@ -9,6 +9,8 @@ import { figureOf } from "@/core/sheet/read";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
 import { touchWords } from "../plan/words";
+import { AlarmTap } from "./alarm-tap";
+import { CheckTimers } from "./check-timers";
 import { MatterLine } from "./matter-line";
 import { MeasureField, type Reading } from "./measure-field";
 import { type InspectModel, readingsOf } from "./model";
@@ -78,6 +80,8 @@ function Row(props: RowProps) {
           )}
         </p>
         <SheetSays check={check} model={model} />
+        {open && !locked ? <AlarmTap check={check} sheet={model.data.sheet} /> : null}
+        {open && !locked ? <CheckTimers check={check} sheet={model.data.sheet} walk={model.data.id} /> : null}
         <WhyRetested check={check} model={model} />
         {assessed?.endedBy === undefined ? null : (
           <p className="font-semibold text-ink">

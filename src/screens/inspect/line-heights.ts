@@ -1,7 +1,9 @@
+import { soundOf } from "@/core/catalogue/alarms-heard";
 import type { Check } from "@/core/catalogue/catalogue";
 import { isListed } from "@/core/catalogue/listed";
 import { readOff } from "@/core/catalogue/read-off";
 import { methodsFor } from "@/core/measure/methods";
+import { isTimed } from "@/core/measure/timer";
 import { figureOf } from "@/core/sheet/read";
 import { changeWords } from "../plan/words";
 import type { HeightOf } from "./cards";
@@ -29,7 +31,9 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
     const sheet = sheetWords(t, readOff(data.sheet, check), data.measures);
     // What was read stands under the words: the ways, the formula, the fields, the result.
     const field = measure === undefined ? 0 : ways === 0 ? 1 : 7;
-    const under = field + (sheet === "" ? 0 : linesOf(sheet, perLine));
+    const timed = readOff(data.sheet, check).figures.some(({ id }) => isTimed(id)) ? 2.4 : 0;
+    const heard = soundOf(data.sheet, check.definition.id) === undefined ? 0 : 3.4;
+    const under = field + timed + heard + (sheet === "" ? 0 : linesOf(sheet, perLine));
     return Math.max(66, 42 + textLine * (linesOf(checkLook(t, check), perLine) + under));
   };
   return (line) => {
