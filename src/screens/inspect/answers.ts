@@ -2,8 +2,8 @@ import { useCallback, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { WalkAction } from "@/core/underway/acts";
 import type { Dispatched } from "@/device/walk/session";
-import type { Reading } from "./measure-field";
 import type { InspectModel } from "./model";
+import type { Reading } from "./reading";
 
 type Answer = Extract<WalkAction, { act: "fine" | "found" | "measured" | "skipped" }>;
 /** An answer as it is given, without what its card says was set before it. */

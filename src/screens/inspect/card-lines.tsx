@@ -6,9 +6,9 @@ import { SetLine } from "./card-parts";
 import type { Card, CardLine, ChangeStep } from "./cards";
 import { CheckRow } from "./check-row";
 import { MatterLine } from "./matter-line";
-import type { Reading } from "./measure-field";
 import { type InspectModel, mayMake } from "./model";
 import { MoveTable } from "./move-table";
+import type { Reading } from "./reading";
 
 interface CardLinesProps {
   readonly card: Card;

@@ -12,9 +12,10 @@ import { touchWords } from "../plan/words";
 import { AlarmTap } from "./alarm-tap";
 import { CheckTimers } from "./check-timers";
 import { MatterLine } from "./matter-line";
-import { MeasureField, type Reading } from "./measure-field";
+import { MeasureField } from "./measure-field";
 import { type InspectModel, readingsOf } from "./model";
 import { maker } from "./others";
+import type { Reading } from "./reading";
 import { checkLook, checkTitle, conditionWord, markOf, sheetWords, shown, type T } from "./words";
 
 interface RowProps {

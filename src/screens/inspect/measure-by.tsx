@@ -13,8 +13,8 @@ import {
 import { against, type Uncertain } from "@/core/measure/uncertain";
 import { figureOf } from "@/core/sheet/read";
 import type { InspectData } from "./inspect-data";
-import type { Readings } from "./measure-field";
 import { NumberBox } from "./number-box";
+import type { Readings } from "./reading";
 import { numberIn, shown, stored, type T, typedUnit } from "./words";
 
 /** A value, and what it was worked out from. */

@@ -2,24 +2,15 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import { type How, type MethodId, methodsFor, onlyWorkedOut } from "@/core/measure/methods";
+import { type MethodId, methodsFor, onlyWorkedOut } from "@/core/measure/methods";
 import { figureOf } from "@/core/sheet/read";
 import { isBelievable, isBelievableLimit } from "@/core/vocabulary/believable";
 import { Button } from "@/kit/button";
 import type { InspectData } from "./inspect-data";
 import { MeasureBy, type Worked } from "./measure-by";
 import { NumberBox } from "./number-box";
+import type { Reading, Readings } from "./reading";
 import { checkTitle, gradeOfReading, numberIn, shown, stored, type T, typedUnit } from "./words";
-
-/** What was read of a check: in its stored unit, the limit where it was read off the plate, and how it was worked out. */
-export interface Reading {
-  readonly value: number;
-  readonly limitRead?: number;
-  readonly how?: How;
-}
-
-/** Readings of this walk by the id of their check: one may be worked out from another. */
-export type Readings = Readonly<Record<string, number>>;
 
 type Way = MethodId | "direct";
 

@@ -9,7 +9,7 @@ import type { Dispatched, InspectionSession, WalkState } from "@/device/walk/ses
 import { type Card, cardsOf } from "./cards";
 import type { InspectData } from "./inspect-data";
 import { lineHeights } from "./line-heights";
-import type { Readings } from "./measure-field";
+import type { Readings } from "./reading";
 import type { T } from "./words";
 
 /** A walk as it is drawn: as it stands, and cut into cards. */

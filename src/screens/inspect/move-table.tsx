@@ -3,7 +3,7 @@ import { useTranslations } from "next-intl";
 import type { Check } from "@/core/catalogue/catalogue";
 import { expectedOf } from "@/core/machine/expect";
 import { buildMachine } from "@/core/machine/machine";
-import { Mark } from "@/kit/mark";
+import { Mark, Square } from "@/kit/mark";
 import type { InspectModel } from "./model";
 import { checkTitle, conditionWord, markOf } from "./words";
 
@@ -65,6 +65,7 @@ export function MoveTable({
                 ) : (
                   <span className="flex min-h-[52px] items-center px-2">{t(`function.${fn}`)}</span>
                 )}
+                <FromBelow row={row} model={model} />
               </th>
               {row.map((check) => (
                 <MoveCell
@@ -81,6 +82,30 @@ export function MoveTable({
         })}
       </tbody>
     </table>
+  );
+}
+
+/** What the same movements did from the ground, where this is the platform: the two are held against each other. */
+function FromBelow({ row, model }: { row: readonly Check[]; model: InspectModel }) {
+  const t = useTranslations();
+  const kinds = row.flatMap(({ definition: { test } }) => {
+    if (test?.station !== "platform") return [];
+    const below = `move.ground.${test.function}.${test.direction}@`;
+    const assessed = [...model.assessment.byCheck.values()].find(({ check }) => check.startsWith(below));
+    return assessed === undefined || assessed.status === "open"
+      ? []
+      : [{ test, kind: markOf(assessed, false) }];
+  });
+  return kinds.length === 0 ? null : (
+    <span className="flex items-center gap-1.5 px-2 pt-0.5 text-[15.5px] font-medium text-ink2">
+      {t("station.ground")}
+      {kinds.map(({ test, kind }) => (
+        <span key={test.direction} className="inline-flex">
+          <Square kind={kind} size={16} />
+          <span className="sr-only">{`${t(`direction.${test.direction}`)}: ${t(`grade.${kind}`)}`}</span>
+        </span>
+      ))}
+    </span>
   );
 }
 

@@ -10,7 +10,8 @@ import { Dialog } from "@/kit/dialog";
 import { Mark } from "@/kit/mark";
 import { FindingForm, type WrongAnswer } from "./finding-form";
 import type { InspectData } from "./inspect-data";
-import { MeasureField, type Reading, type Readings } from "./measure-field";
+import { MeasureField } from "./measure-field";
+import type { Reading, Readings } from "./reading";
 import { checkTitle, conditionWord } from "./words";
 
 /**
