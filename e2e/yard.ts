@@ -105,7 +105,7 @@ export async function clearCard(page: Page): Promise<void> {
       await expect(matter).toHaveCount(open.matters - 1);
     } else if (open.reading !== undefined) {
       const field = page.locator("main input[inputmode=decimal]").first();
-      const limit = Number(/Sheet: ([\d.]+)/.exec(open.reading)?.[1]);
+      const limit = Number(/Sheet: (?:about )?([\d.]+)/.exec(open.reading)?.[1]);
       const well = open.reading.includes("or less") ? limit * 0.9 : limit * 1.1;
       if (open.reading.includes("Length")) {
         // Timed over ten metres; raised, as a part of what it ran lowered.

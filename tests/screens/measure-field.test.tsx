@@ -165,7 +165,7 @@ describe("a reading worked out from what was measured", () => {
   });
 
   it("says where it is too close to its limit to tell", () => {
-    const { limit } = field(scissor, "drive_speed");
+    const { limit } = field(scissor, "speed_ratio", {}, { "drive.lowered_run": 1 });
     put("Length", "5");
     put("Time", `${5 / limit}`);
     expect(screen.getByText(/Too close to the limit to tell/)).toBeTruthy();

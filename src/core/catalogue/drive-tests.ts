@@ -30,6 +30,7 @@ export const driveTests: readonly CheckDefinition[] = [
       unit: "m/s",
       limit: "drive_top_speed",
       sense: "at_most",
+      nominal: true,
       beyond: "too_fast",
     },
   },

@@ -51,6 +51,8 @@ export interface Measure {
   /** The sheet's limit; without it the operator reads it off the plate, and without that it cannot be graded. */
   readonly limit: FigureId;
   readonly sense: "at_least" | "at_most";
+  /** The sheet's figure is what to expect, and no limit: the reading is recorded for what is held against it. */
+  readonly nominal?: true;
   /** The condition a reading beyond the limit stands for. */
   readonly beyond: string;
 }

@@ -71,6 +71,22 @@ describe("a reading that says how it was worked out", () => {
     expect(statusOf(timed(1, 0.1, 0.1, "toString"))).toBe("ungradable");
   });
 
+  it("beside a figure that is no limit is recorded and not graded, with or without the figure", () => {
+    const key = keyOf("drive.lowered_run");
+    const speed = (sheet: typeof slabScissorSheet, value: number) =>
+      assess(
+        checksOf(sheet),
+        sheet,
+        reduce([event(1, { type: "measured", check: key, value })]),
+        defaultPolicy,
+      ).byCheck.get(key)?.status;
+    const { drive_top_speed: _, ...figures } = slabScissorSheet.figures;
+    for (const sheet of [slabScissorSheet, { ...slabScissorSheet, figures }]) {
+      expect(speed(sheet, 1.3)).toBe("fine");
+      expect(speed(sheet, 40)).toBe("ungradable");
+    }
+  });
+
   it("is never made to look better by anything said of it", () => {
     fc.assert(
       fc.property(

@@ -1,4 +1,5 @@
 import { type Check, checksOf } from "../catalogue/catalogue";
+import { isWithin } from "../catalogue/within";
 import type { InspectionEvent } from "../record/events";
 import { type Given, reduce } from "../record/reduce";
 import { figureOf } from "../sheet/read";
@@ -56,8 +57,7 @@ function saidIn(check: Check, sheet: Sheet, given: Given): readonly Told[] {
     const { measure } = check.definition;
     const limit = measure === undefined ? undefined : (figureOf(sheet, measure.limit) ?? given.limitRead);
     if (measure === undefined || limit === undefined) return [];
-    const kept = measure.sense === "at_least" ? given.value >= limit : given.value <= limit;
-    return [{ question, says: kept ? "fine" : measure.beyond }];
+    return [{ question, says: isWithin(measure, given.value, limit) ? "fine" : measure.beyond }];
   }
   const { result } = given;
   if (result.kind === "fine")

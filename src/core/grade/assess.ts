@@ -1,4 +1,5 @@
 import type { Check, CheckKey } from "../catalogue/catalogue";
+import { isWithin } from "../catalogue/within";
 import { type EndedBy, neverEnded } from "../evidence/seen";
 import type { LedgerTouch } from "../evidence/touches";
 import { mayExplain } from "../machine/rule-out";
@@ -128,9 +129,10 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
     const { measure } = check.definition;
     if (measure === undefined)
       return { status: "ungradable", eventId, misfit: `${check.key}: not a measured check` };
-    const limit = figureOf(sheet, measure.limit) ?? event.limitRead;
-    if (limit === undefined) return { status: "ungradable", eventId };
     const { quantity } = measure;
+    const limit =
+      figureOf(sheet, measure.limit) ?? event.limitRead ?? (measure.nominal ? event.value : undefined);
+    if (limit === undefined) return { status: "ungradable", eventId };
     // What it was worked out from must give it: a value that was not worked out so is none.
     if (
       event.how !== undefined &&
@@ -143,8 +145,7 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
       };
     if (!isBelievable(quantity, event.value) || !isBelievableLimit(quantity, limit))
       return { status: "ungradable", eventId };
-    const within = measure.sense === "at_least" ? event.value >= limit : event.value <= limit;
-    if (within) return { status: "fine", eventId };
+    if (isWithin(measure, event.value, limit)) return { status: "fine", eventId };
     return findingOf(
       check,
       policy,

@@ -152,15 +152,14 @@ function LimitWords({ check, model }: { check: Check; model: InspectModel }) {
   const { measure } = check.definition;
   if (measure === undefined) return null;
   const limit = figureOf(model.data.sheet, measure.limit);
-  if (limit === undefined) return <span className="font-semibold text-ink"> {t("inspect.noLimit")}</span>;
+  if (limit === undefined)
+    return measure.nominal ? null : <span className="font-semibold text-ink"> {t("inspect.noLimit")}</span>;
+  const value = shown(t as unknown as T, limit, measure.unit, model.data.measures);
   const sense = t(measure.sense === "at_least" ? "inspect.atLeast" : "inspect.atMost");
   return (
     <span className="font-semibold whitespace-nowrap text-ink">
       {" "}
-      {t("inspect.limit", {
-        value: shown(t as unknown as T, limit, measure.unit, model.data.measures),
-        sense,
-      })}
+      {measure.nominal ? t("inspect.nominal", { value }) : t("inspect.limit", { value, sense })}
     </span>
   );
 }

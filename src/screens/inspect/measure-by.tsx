@@ -112,7 +112,7 @@ export function MeasureBy({
                 plusMinus: inWords(worked.plusMinus),
               })}
             </p>
-            {limit !== undefined && against(worked, limit, measure.sense) === "close" ? (
+            {limit !== undefined && !measure.nominal && against(worked, limit, measure.sense) === "close" ? (
               <p className="font-semibold">{t("measure.close")}</p>
             ) : null}
           </>

@@ -45,7 +45,7 @@ export function MeasureField({
     return number === undefined ? undefined : stored(number, measure.unit, measures);
   };
   const value = way === "direct" ? read(text) : worked?.value;
-  const limit = sheetLimit ?? read(limitText);
+  const limit = sheetLimit ?? (measure.nominal ? value : read(limitText));
   const ready = value !== undefined && limit !== undefined;
   const unit = typedUnit(measure.unit, measures);
   const inWords = (n: number | undefined) => (n === undefined ? "" : shown(t, n, measure.unit, measures));
@@ -69,7 +69,7 @@ export function MeasureField({
     if (!ready) return;
     onMeasure({
       value,
-      ...(sheetLimit === undefined ? { limitRead: limit } : {}),
+      ...(sheetLimit === undefined && !measure.nominal ? { limitRead: limit } : {}),
       ...(way === "direct" || worked === undefined ? {} : { how: worked.how }),
     });
     again();
@@ -100,7 +100,7 @@ export function MeasureField({
           }}
         />
       )}
-      {sheetLimit === undefined
+      {sheetLimit === undefined && !measure.nominal
         ? field(`${checkTitle(t, check)}: ${t("inspect.noLimit")}`, limitText, setLimitText)
         : null}
       {way === "direct" ? (

@@ -1,5 +1,6 @@
 import type { Check } from "@/core/catalogue/catalogue";
 import type { readOff } from "@/core/catalogue/read-off";
+import { isWithin } from "@/core/catalogue/within";
 import type { CheckAssessment } from "@/core/grade/assess";
 import { gradeFinding } from "@/core/grade/grade";
 import { type FigureUnit, figures } from "@/core/vocabulary/figures";
@@ -63,7 +64,7 @@ export function gradeOfReading(check: Check, data: InspectData, value: number, l
   const { measure } = check.definition;
   const rule = measure === undefined ? undefined : check.conditions[measure.beyond];
   if (measure === undefined || rule === undefined) return "fine";
-  if (measure.sense === "at_least" ? value >= limit : value <= limit) return "fine";
+  if (isWithin(measure, value, limit)) return "fine";
   const found = { check: check.definition.id, condition: measure.beyond, rule };
   const context = { earlierTopUps: data.topUps[check.key] ?? 0, grown: false };
   return gradeFinding(found, data.policy, context).grade;

@@ -106,8 +106,8 @@ function WrongForm(props: FormProps) {
   const [skipping, setSkipping] = useState(false);
   const [works, setWorks] = useState(false);
   const list = useMemo(() => {
-    const measured = check.definition.measure?.beyond;
-    return Object.keys(check.conditions).filter((id) => id !== measured);
+    const { measure } = check.definition;
+    return Object.keys(check.conditions).filter((id) => measure?.nominal || id !== measure?.beyond);
   }, [check]);
   useEffect(() => {
     if (condition !== undefined || skipping) return;
