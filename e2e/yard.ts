@@ -1,5 +1,7 @@
 import { type APIRequestContext, test as base, expect, type Page } from "@playwright/test";
 
+import { readingsFor } from "./readings";
+
 export { expect, type Page };
 
 const urls = (process.env["E2E_URLS"] ?? process.env["E2E_URL"] ?? "http://127.0.0.1:4710").split(",");
@@ -104,20 +106,10 @@ export async function clearCard(page: Page): Promise<void> {
       await matter.first().getByRole("button", { name: "Same" }).click();
       await expect(matter).toHaveCount(open.matters - 1);
     } else if (open.reading !== undefined) {
-      const field = page.locator("main input[inputmode=decimal]").first();
-      const limit = Number(/Sheet: (?:about )?([\d.]+)/.exec(open.reading)?.[1]);
-      const well = open.reading.includes("or less") ? limit * 0.9 : limit * 1.1;
-      if (open.reading.includes("Length")) {
-        // Timed over ten metres; raised, as a part of what it ran lowered.
-        const lowered = Number(/it ran ([\d.]+)/.exec(open.reading)?.[1] ?? 1);
-        await field.fill("10");
-        const time = page.locator("main input[inputmode=decimal]").nth(1);
-        await time.fill((10 / (well * lowered)).toFixed(1));
-        await time.press("Enter");
-      } else {
-        await field.fill(String(well));
-        await field.press("Enter");
-      }
+      const fields = page.locator("main input[inputmode=decimal]");
+      const typed = readingsFor(open.reading);
+      for (const [i, text] of typed.entries()) await fields.nth(i).fill(text);
+      await fields.nth(typed.length - 1).press("Enter");
       const row = page.locator("main li", { hasText: open.reading.slice(0, 12) });
       await expect(row.getByRole("button", { name: /Change$/ })).toBeVisible();
     } else if (open.fine > 0) {

@@ -1,4 +1,5 @@
 import type { Locator, Page } from "@playwright/test";
+import { readingsFor } from "../../e2e/readings";
 
 export interface Counted {
   /** Taps and keystrokes from the first card to the decision. */
@@ -100,16 +101,17 @@ export async function cleanWalk(page: Page): Promise<Counted> {
     } else if ((await row.count()) > 0) {
       const text = (await row.textContent()) ?? "";
       const key = await row.getAttribute("data-row");
-      const limit = Number(/Sheet: ([\d.]+)/.exec(text)?.[1]);
-      const value = String(Math.round(limit * (text.includes("or less") ? 0.9 : 1.1) * 10) / 10);
-      await row.locator("input").first().fill(value);
-      await row.locator("input").first().press("Enter");
+      const typed = readingsFor(text);
+      const fields = row.locator("input[inputmode=decimal]");
+      for (const [i, value] of typed.entries()) await fields.nth(i).fill(value);
+      await fields.nth(typed.length - 1).press("Enter");
       await main
         .locator(`[data-row="${key}"]`)
         .getByRole("button", { name: /Change$/ })
         .waitFor();
-      taps += value.length + 2;
-      least += value.length + 1;
+      const digits = typed.join("").length;
+      taps += digits + typed.length + 1;
+      least += digits + typed.length;
     } else if ((await both.count()) > 0) {
       await both.first().click();
       taps += 1;

@@ -71,7 +71,7 @@ function Rows({ power, here, ...shown }: Shown & { power: "main" | "auxiliary"; 
           </th>
           {here.map((station) => (
             <td key={station} className="py-0.5">
-              <span className="flex gap-1">
+              <span className="flex gap-1 max-md:flex-col">
                 {moves
                   .filter(({ move }) => move.function === fn && move.station === station)
                   .map(({ test }) => (
@@ -97,7 +97,7 @@ function Cell({ test, told, tried, onPick }: Pick<Shown, "told" | "tried" | "onP
       onClick={() => onPick(test)}
       title={`${testWords(t, test.id)}: ${words}`}
       aria-label={t("diagnose.cell", { test: testWords(t, test.id), says: words })}
-      className={`flex min-h-[48px] min-w-[76px] items-center gap-1.5 px-1.5 text-[15.5px] ${tried.has(test.id) ? "outline-2 outline-brass" : ""}`}
+      className={`flex min-h-[48px] items-center md:min-w-[76px] gap-1.5 px-1.5 text-[15.5px] ${tried.has(test.id) ? "outline-2 outline-brass" : ""}`}
     >
       <span className={toneOf(says)}>
         <Square kind={markOf(says)} />

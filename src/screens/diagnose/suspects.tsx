@@ -165,7 +165,7 @@ function NextTest({
       {mayHarm ? <p className="mt-2 font-semibold text-tag">{t("diagnose.mayHarm")}</p> : null}
       <ul className="mt-1 mb-3">
         {leaves.map((one) => (
-          <li key={one.says}>{leavesWords(t, one, best)}</li>
+          <li key={one.says}>{leavesWords(t, one)}</li>
         ))}
       </ul>
       <Button look="go" onClick={onTried}>
@@ -175,13 +175,9 @@ function NextTest({
   );
 }
 
-/** What an answer would leave: the suspects by their numbers, or the one by its name. */
-function leavesWords(t: T, { says, left }: Leaves, best: readonly Explanation[]): string {
-  const [only] = left;
-  const one = left.length === 1 && only !== undefined ? best[only] : undefined;
-  if (one === undefined) return `${saysWords(t, says)}: ${left.map((at) => `${at + 1}`).join(", ")}`;
-  return t("diagnose.leavesOne", { says: saysWords(t, says), what: `${(only ?? 0) + 1}` });
-}
+/** What an answer would leave: the suspects by their numbers. */
+const leavesWords = (t: T, { says, left }: Leaves): string =>
+  `${saysWords(t, says)}: ${left.map((at) => `${at + 1}`).join(", ")}`;
 
 function Meter({ report: { meter } }: { report: Report }) {
   const t = useTranslations() as unknown as T;

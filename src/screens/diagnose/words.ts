@@ -22,11 +22,12 @@ export function movementOf(id: string): Movement | undefined {
 export function testWords(t: T, id: string): string {
   const move = movementOf(id);
   if (move === undefined) return titleOf(t, id);
-  return t(move.power === "main" ? "diagnose.movementAt" : "diagnose.onAuxiliaryAt", {
-    function: t(`function.${move.function}`),
-    direction: t(`direction.${move.direction}`),
-    station: t(`station.${move.station}`).toLowerCase(),
-  });
+  const fn = t(`function.${move.function}`);
+  const direction = t(`direction.${move.direction}`);
+  const station = t(`station.${move.station}`).toLowerCase();
+  return move.power === "main"
+    ? `${fn} ${direction}, ${station}`
+    : t("diagnose.onAuxiliaryAt", { function: fn, direction, station });
 }
 
 export const saysWords = (t: T, says: Says): string =>

@@ -103,10 +103,11 @@ function HeardWords({ heard, meant }: { heard: readonly Heard[]; meant: Pattern 
   const [first] = heard;
   if (first === undefined) return null;
   const pattern = t(`pattern.${first.pattern}`);
-  const sure = first.sure > 0.85 ? "sure" : first.sure > 0.55 ? "likely" : "unsure";
+  const words =
+    first.sure > 0.85 ? pattern : t(first.sure > 0.55 ? "alarm.likely" : "alarm.unsure", { pattern });
   return (
     <>
-      <p className="text-[22px] font-bold">{t(`alarm.${sure}`, { pattern })}</p>
+      <p className="text-[22px] font-bold">{words}</p>
       {meant === undefined ? null : (
         <p className="font-semibold">
           {first.pattern === meant
