@@ -8,8 +8,8 @@ export const mistakes = [
   [
     "a ratio nobody timed is graded as one that was",
     "src/core/grade/assess.ts",
-    "if (event.how !== undefined && !isWorkedOut(",
-    'if (event.how?.method === "" && !isWorkedOut(',
+    "      event.how !== undefined &&\n",
+    '      event.how?.method === "" &&\n',
     "unit",
     "src/core/decision/record.test.ts",
   ],

@@ -77,6 +77,13 @@ describe("what is checked first", () => {
     expect(first({}, cameDown)).not.toContain("lift_not_selected");
   });
 
+  it("tells a flat battery from a low one: coming down excludes the one and not the other", () => {
+    expect(first({})).toEqual(expect.arrayContaining(["battery_flat", "battery_low"]));
+    const after = first({}, cameDown);
+    expect(after).not.toContain("battery_flat");
+    expect(after).toContain("battery_low");
+  });
+
   it("begins with what is at hand where the person stands", () => {
     const aloft = first({});
     expect(aloft.indexOf("lift_not_selected")).toBeLessThan(aloft.indexOf("descent_valve_open"));
