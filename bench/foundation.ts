@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { chromium } from "@playwright/test";
 import type { InspectionEvent } from "@/core/record/events";
+import { readingOf } from "@/demo/readings";
 import { database } from "@/server/database/database";
 import { requireOwnInspection } from "@/server/inspections/access";
 import { ingest } from "@/server/inspections/ingest";
@@ -139,11 +140,11 @@ async function walked() {
       follows: null,
       at: now().toISOString(),
     };
-    const limit =
-      check.definition.measure && inspection.asks.sheet.figures[check.definition.measure.limit]?.value;
-    return limit === undefined
+    const { measure } = check.definition;
+    const limit = measure && inspection.asks.sheet.figures[measure.limit]?.value;
+    return measure === undefined || limit === undefined
       ? { ...base, type: "answered", check: check.key, result: { kind: "fine" } }
-      : { ...base, type: "measured", check: check.key, value: limit };
+      : { ...base, type: "measured", check: check.key, ...readingOf(measure, limit) };
   });
   await ingest(db, id, me?.id ?? "", { events: given }, now());
   return {

@@ -4,6 +4,6 @@ export function readingsFor(row: string): readonly string[] {
   const well = row.includes("or less") ? limit * 0.9 : limit * 1.1;
   if (!row.includes("Length")) return [`${Math.round(well * 100) / 100}`];
   // Over ten metres; raised, as a part of what it ran lowered.
-  const lowered = Number(/it ran ([\d.]+)/.exec(row)?.[1] ?? 1);
+  const lowered = Number(/Speed lowered: ([\d.]+)/.exec(row)?.[1] ?? 1);
   return ["10", (10 / (well * lowered)).toFixed(1)];
 }

@@ -8,8 +8,16 @@ export const mistakes = [
   [
     "a ratio nobody timed is graded as one that was",
     "src/core/grade/assess.ts",
-    "      event.how !== undefined &&\n",
-    '      event.how?.method === "" &&\n',
+    "!isWorkedOut(quantity, how, value, (id) => figureOf(sheet, id))",
+    "how.method === ''",
+    "unit",
+    "src/core/decision/record.test.ts",
+  ],
+  [
+    "a ratio is taken that was typed as it is",
+    "src/core/grade/assess.ts",
+    "? measure.workedOut",
+    "? false",
     "unit",
     "src/core/decision/record.test.ts",
   ],

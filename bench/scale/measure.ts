@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import pg from "pg";
 import type { InspectionEvent } from "@/core/record/events";
+import { readingOf } from "@/demo/readings";
 import { type Db, openDatabase } from "@/server/database/database";
 import { seededRandom } from "@/server/demo/random";
 import { ingest } from "@/server/inspections/ingest";
@@ -95,12 +96,12 @@ async function answers(db: Db, id: string, count?: number): Promise<InspectionEv
   return planOf(inspection)
     .checks.slice(0, count)
     .map((check, i) => {
-      const limit =
-        check.definition.measure && inspection.asks.sheet.figures[check.definition.measure.limit]?.value;
+      const { measure } = check.definition;
+      const limit = measure && inspection.asks.sheet.figures[measure.limit]?.value;
       const own = { ...base, id: randomUUID(), seq: i + 1, check: check.key };
-      return limit === undefined
+      return measure === undefined || limit === undefined
         ? { ...own, type: "answered", result: { kind: "fine" } }
-        : { ...own, type: "measured", value: limit };
+        : { ...own, type: "measured", ...readingOf(measure, limit) };
     });
 }
 

@@ -71,6 +71,7 @@ describe("a technician's tag", () => {
   });
 
   it("sends the true cause with what was tried, and offers what the machine has alone", async () => {
+    localStorage.setItem("tried t-1", JSON.stringify([{ question: "platform.horn", says: "fine" }]));
     find(rotateDead, { "contact.platform.rotate.left": 3 });
     await screen.findByText("3 times the cause on this model");
     fireEvent.change(screen.getByLabelText("Which part was it?"), {
@@ -80,6 +81,8 @@ describe("a technician's tag", () => {
     type("Licence or card number", "L1");
     press("Record the repair");
     await waitFor(() => expect(sent).toHaveBeenCalled());
+    // What was tried is on record now, and kept here no longer.
+    await waitFor(() => expect(localStorage.getItem("tried t-1")).toBeNull());
     expect(sent.mock.calls[0]).toMatchObject([
       "/api/tags/t-1/repairs",
       {

@@ -51,13 +51,13 @@ describe("a timer in a test", () => {
     unmount();
     vi.setSystemTime(new Date("2026-06-10T06:40:00Z"));
     const again = timers();
-    expect(screen.getByRole("status").textContent).toMatch(/do it again/);
+    expect(screen.getByRole("status").textContent).toMatch(/^Do the test again/);
     press(/Again/);
     pass(1);
     again.unmount();
     vi.setSystemTime(new Date("2026-06-10T05:00:00Z"));
     timers();
-    expect(screen.getByRole("status").textContent).toMatch(/its clock was set/);
+    expect(screen.getByRole("status").textContent).toMatch(/its clock was changed/);
   });
 });
 
@@ -74,7 +74,7 @@ describe("an alarm", () => {
       pass(1);
     }
     expect(screen.getByText("Slow beep")).toBeTruthy();
-    expect(screen.getByText("As this model's sheet has it.")).toBeTruthy();
+    expect(screen.getByText("It matches this model's sheet.")).toBeTruthy();
     press("Listen again");
     for (let i = 0; i < 12; i++) {
       fireEvent.pointerDown(screen.getByRole("button", { name: /^Tap here/ }));

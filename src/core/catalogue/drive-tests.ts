@@ -36,7 +36,7 @@ export const driveTests: readonly CheckDefinition[] = [
   },
   {
     ...drive,
-    version: 2,
+    version: 3,
     id: "drive.speed_ratio",
     part: "drive_speed",
     to: { families: platformDriven, features: ["drive_cut_back"] },
@@ -50,6 +50,7 @@ export const driveTests: readonly CheckDefinition[] = [
       unit: "ratio",
       limit: "raised_speed_ratio_max",
       sense: "at_most",
+      workedOut: true,
       beyond: "too_fast",
     },
   },

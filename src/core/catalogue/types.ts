@@ -53,6 +53,8 @@ export interface Measure {
   readonly sense: "at_least" | "at_most";
   /** The sheet's figure is what to expect, and no limit: the reading is recorded for what is held against it. */
   readonly nominal?: true;
+  /** Nobody reads it off anything: only a reading that says how it was worked out is one (`measure/methods.ts`). */
+  readonly workedOut?: true;
   /** The condition a reading beyond the limit stands for. */
   readonly beyond: string;
 }

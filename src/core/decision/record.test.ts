@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { readingOf } from "@/demo/readings";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { checksOf } from "../catalogue/catalogue";
@@ -43,7 +44,10 @@ const clean: readonly InspectionEvent[] = checks.map((check, i) =>
     ? event(i + 1, {
         type: "measured",
         check: check.key,
-        value: slabScissorSheet.figures[check.definition.measure.limit]!.value,
+        ...readingOf(
+          check.definition.measure,
+          slabScissorSheet.figures[check.definition.measure.limit]!.value,
+        ),
       })
     : fine(i + 1, check.key),
 );
@@ -69,6 +73,10 @@ describe("a reading that says how it was worked out", () => {
     expect(statusOf(timed(1, 0.9, 0.1))).toBe("ungradable");
     expect(statusOf(timed(1, 0.1, 0.1, "tape"))).toBe("ungradable");
     expect(statusOf(timed(1, 0.1, 0.1, "toString"))).toBe("ungradable");
+    // Typed as it is, by whatever sends it, it is none.
+    expect(statusOf(event(1, { type: "measured", check: keyOf("drive.speed_ratio"), value: 0.1 }))).toBe(
+      "ungradable",
+    );
   });
 
   it("beside a figure that is no limit is recorded and not graded, with or without the figure", () => {

@@ -1,5 +1,6 @@
 import { type Check, checksOf } from "../catalogue/catalogue";
 import { isWithin } from "../catalogue/within";
+import { interlocks } from "../machine/interlocks";
 import type { InspectionEvent } from "../record/events";
 import { type Given, reduce } from "../record/reduce";
 import { figureOf } from "../sheet/read";
@@ -61,10 +62,27 @@ function saidIn(check: Check, sheet: Sheet, given: Given): readonly Told[] {
   }
   const { result } = given;
   if (result.kind === "fine")
-    return [{ question, says: "fine", ...(result.cause === undefined ? {} : { checked: [result.cause] }) }];
+    return [
+      {
+        question,
+        says: "fine",
+        ...(result.cause === undefined ? {} : { checked: [result.cause].filter(isInterlock) }),
+      },
+    ];
   const { condition, ruledOut } = result;
-  return [{ question, says: condition, ...(ruledOut === undefined ? {} : { checked: ruledOut }) }];
+  // A condition of an earlier catalogue, or of nobody's, says nothing.
+  if (check.conditions[condition] === undefined) return [];
+  return [
+    {
+      question,
+      says: condition,
+      ...(ruledOut === undefined ? {} : { checked: ruledOut.filter(isInterlock) }),
+    },
+  ];
 }
+
+const known = new Set(interlocks.map(({ id }) => id));
+const isInterlock = (id: string): boolean => known.has(id);
 
 /** Those of the answers that say something of the model. */
 export const observedIn = (told: readonly Told[]): readonly Observed[] =>

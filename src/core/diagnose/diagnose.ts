@@ -16,8 +16,7 @@ export interface Observed {
 }
 
 /** How far a set of failed parts accounts for what was seen. */
-export const fits = ["exact", "one_mistaken", "intermittent"] as const;
-export type Fit = (typeof fits)[number];
+export type Fit = "exact" | "one_mistaken" | "intermittent";
 
 /** One failed part, or two, that would show what was seen. */
 export interface Explanation {

@@ -7,7 +7,6 @@ import { observedAs, observedIn, type Says, type Told } from "./answers";
 import { type Causes, type Diagnoser, type Diagnosis, diagnoserOf, type Explanation } from "./diagnose";
 import { type MeterAt, meterAt } from "./meter";
 import { representative, testsThatTell } from "./next-test";
-import { sightsOfCondition } from "./told";
 
 /** One test as the screen needs it. */
 export interface Asked {
@@ -47,13 +46,8 @@ export const testsOf = (sheet: Sheet): readonly Asked[] => diagnoserOf(sheet).qu
 
 function askedOf({ id, station, minutes, check }: Diagnoser["questions"][number]): Asked {
   const conditions: readonly string[] = check === undefined ? onAuxiliary : Object.keys(check.conditions);
-  const says = conditions.filter((condition) => sightsOfCondition(condition) !== 0);
-  return {
-    id,
-    station,
-    minutes,
-    conditions: [...says, ...(conditions.includes("intermittent") ? ["intermittent"] : [])],
-  };
+  const says = conditions.filter((condition) => observedAs(id, condition) !== undefined);
+  return { id, station, minutes, conditions: says };
 }
 
 /** How many explanations a technician reads at once; what fits ever less follows. */

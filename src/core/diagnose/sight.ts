@@ -5,7 +5,7 @@ import { signsOf } from "../machine/signs";
 import type { State } from "../vocabulary/state/values";
 
 /** What a test can come to, as whoever made it would tell it. The first is: as it must. */
-export const sights = [
+export const allSights = [
   "as_it_must",
   "did_not_move",
   "moved",
@@ -30,7 +30,7 @@ export const sights = [
   "silent",
   "pins",
 ] as const;
-export type Sight = (typeof sights)[number];
+export type Sight = (typeof allSights)[number];
 
 /** A set of sights, one bit each in the order of the list. */
 export type Sights = number;
@@ -38,11 +38,11 @@ export type Sights = number;
 export const noSight: Sights = 0;
 export const asItMust: Sights = 1;
 export const setOf = (...these: readonly Sight[]): Sights =>
-  these.reduce((set, sight) => set | (1 << sights.indexOf(sight)), 0);
+  these.reduce((set, sight) => set | (1 << allSights.indexOf(sight)), 0);
 export const sightsIn = (set: Sights): readonly Sight[] =>
-  sights.filter((_, bit) => (set & (1 << bit)) !== 0);
+  allSights.filter((_, bit) => (set & (1 << bit)) !== 0);
 
-const on = Object.fromEntries(sights.map((sight) => [sight, setOf(sight)])) as Readonly<
+const on = Object.fromEntries(allSights.map((sight) => [sight, setOf(sight)])) as Readonly<
   Record<Sight, Sights>
 >;
 

@@ -133,15 +133,14 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
     const limit =
       figureOf(sheet, measure.limit) ?? event.limitRead ?? (measure.nominal ? event.value : undefined);
     if (limit === undefined) return { status: "ungradable", eventId };
-    // What it was worked out from must give it: a value that was not worked out so is none.
+    const { how, value } = event;
     if (
-      event.how !== undefined &&
-      !isWorkedOut(quantity, event.how, event.value, (id) => figureOf(sheet, id))
+      how === undefined ? measure.workedOut : !isWorkedOut(quantity, how, value, (id) => figureOf(sheet, id))
     )
       return {
         status: "ungradable",
         eventId,
-        misfit: `${check.key}: ${event.value} is not what ${event.how.method} gives`,
+        misfit: `${check.key}: expected ${value} to follow from what was read, by ${how?.method ?? "a method"}`,
       };
     if (!isBelievable(quantity, event.value) || !isBelievableLimit(quantity, limit))
       return { status: "ungradable", eventId };

@@ -21,6 +21,8 @@ interface Method {
   readonly inputs: readonly Input[];
   /** Figures it needs: without them it is not offered. */
   readonly needs?: readonly FigureId[];
+  /** How it is usually come by: a reading typed as it is comes after. */
+  readonly usual?: true;
   readonly work: (inputs: Readonly<Record<string, number>>, figures: Figures) => Uncertain;
 }
 
@@ -33,11 +35,12 @@ export const usualPaceM = 0.75;
 
 /**
  * The ways a quantity is really measured in a yard, with a tape, a watch or a gauge. A reading may also be typed as it is,
- * but for a ratio of speeds: nobody reads one off anything.
+ * unless its check says that it is only worked out.
  */
 export const methods = {
   timed_run: {
     quantity: "drive_speed",
+    usual: true,
     inputs: [metres("lengthM"), seconds("timeS")],
     work: (inputs) => speedOver(of(inputs, "lengthM"), of(inputs, "timeS")),
   },
@@ -111,15 +114,26 @@ export type MethodId = keyof typeof methods;
 export const methodIds = Object.keys(methods) as MethodId[];
 const methodOf = (id: string): Method | undefined => (id in methods ? methods[id as MethodId] : undefined);
 
-/** What nobody reads off anything: only worked out. */
-export const onlyWorkedOut: readonly Quantity[] = ["speed_ratio"];
-
 /** The ways to measure a quantity of a machine with these figures. */
 export const methodsFor = (quantity: Quantity, figures: Figures): readonly MethodId[] =>
   methodIds.filter((id) => {
     const { quantity: measured, needs = [] }: Method = methods[id];
     return measured === quantity && needs.every((figure) => figures(figure) !== undefined);
   });
+
+/** A method, or the reading as it is. */
+export type Way = MethodId | "direct";
+
+/** The ways to come by a reading, the usual one first. What is only worked out is typed by nobody. */
+export function waysTo(
+  { quantity, workedOut }: { readonly quantity: Quantity; readonly workedOut?: true },
+  figures: Figures,
+): readonly Way[] {
+  const all = methodsFor(quantity, figures);
+  if (workedOut === true) return all;
+  const usual = (id: MethodId) => (methods[id] as Method).usual === true;
+  return [...all.filter(usual), "direct", ...all.filter((id) => !usual(id))];
+}
 
 export const inputsOf = (id: MethodId): readonly Input[] => methods[id].inputs;
 

@@ -1,6 +1,6 @@
-import { wrap } from "comlink";
 import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
+import { offPage } from "../off-page";
 import type { Followed, Follower } from "./follower";
 import type { FollowerWorker } from "./follower.worker";
 
@@ -10,40 +10,24 @@ export interface WalkPlanner {
   close(): void;
 }
 
-/** In a worker; where this browser has none, or its script cannot be loaded, on the page's own thread. */
+/** In a worker; where that cannot be, on the page's own thread. */
 export function plannerOf(input: PlanInput): WalkPlanner {
-  const worker = typeof Worker === "undefined" ? undefined : inWorker(input);
+  const { ask, close } = offPage<FollowerWorker>(
+    () => new Worker(new URL("./follower.worker.ts", import.meta.url), { type: "module" }),
+    (follower) => follower.open(input),
+  );
   let onPage: Promise<Follower> | undefined;
   return {
-    follow: async (events, heldFrom, have) => {
-      if (worker !== undefined && onPage === undefined) {
-        try {
-          return await worker.follow(events, heldFrom, have);
-        } catch {
-          worker.close();
-        }
-      }
-      // What the worker had told of is not what this one counts.
-      const known = onPage === undefined ? 0 : have;
-      onPage ??= import("./follower").then(({ Follower }) => new Follower(input));
-      return (await onPage).follow(events, heldFrom, known);
-    },
-    close: () => worker?.close(),
-  };
-}
-
-function inWorker(input: PlanInput): WalkPlanner {
-  const worker = new Worker(new URL("./follower.worker.ts", import.meta.url), { type: "module" });
-  const follower = wrap<FollowerWorker>(worker);
-  const failed = new Promise<never>((_, reject) => {
-    worker.onerror = (event) => reject(new Error(event.message));
-  });
-  failed.catch(() => undefined);
-  const opened = follower.open(input);
-  opened.catch(() => undefined);
-  return {
     follow: (events, heldFrom, have) =>
-      Promise.race([failed, opened.then(() => follower.follow(events, heldFrom, have))]),
-    close: () => worker.terminate(),
+      ask(
+        (follower) => follower.follow(events, heldFrom, have),
+        async () => {
+          // What the worker had told of is not what this one counts.
+          const known = onPage === undefined ? 0 : have;
+          onPage ??= import("./follower").then(({ Follower }) => new Follower(input));
+          return (await onPage).follow(events, heldFrom, known);
+        },
+      ),
+    close,
   };
 }

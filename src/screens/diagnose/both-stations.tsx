@@ -31,8 +31,8 @@ export function BothStations(shown: Shown) {
             {t("diagnose.grid")}
           </th>
           {here.map((station) => (
-            <th key={station} scope="col" className="py-1 font-medium">
-              {t(`diagnose.${station}`)}
+            <th key={station} scope="col" className="py-1 font-medium first-letter:uppercase">
+              {t(`station.${station}`)}
             </th>
           ))}
         </tr>

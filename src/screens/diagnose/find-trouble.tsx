@@ -38,7 +38,7 @@ export function FindTrouble({
   children: React.ReactNode;
 }) {
   const t = useTranslations() as unknown as T;
-  const { tried, say, forget } = useTried(tagId);
+  const { tried, say, forget, forgetAll } = useTried(tagId);
   const told = useMemo(() => {
     const all = new Map([...trouble.told, ...tried].map((one) => [one.question, one]));
     return [...all.values()];
@@ -82,7 +82,7 @@ export function FindTrouble({
         <div className="mt-6 border-[2.5px] border-ink p-4 md:p-5">
           <h2 className="text-[22px] font-bold">{t("tagged.repair")}</h2>
           <p className="mt-1 text-ink2">{t("tagged.mistake")}</p>
-          <RepairForm tagId={tagId} part={part} foundOut={foundOut} />
+          <RepairForm tagId={tagId} part={part} foundOut={foundOut} onRecorded={forgetAll} />
         </div>
       </section>
       <SayWhat

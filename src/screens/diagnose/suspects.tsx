@@ -24,7 +24,13 @@ export function Suspects({
 }) {
   const t = useTranslations() as unknown as T;
   const { explanations, nothingFits, answers } = report;
-  if (nothingFits) return <Caution>{t("diagnose.nothingFits")}</Caution>;
+  if (nothingFits)
+    return (
+      <>
+        <Caution>{t("diagnose.nothingFits")}</Caution>
+        <LeftPairs count={report.left} />
+      </>
+    );
   const [first] = explanations;
   if (first === undefined) return <p className="text-[19px]">{t("diagnose.none")}</p>;
   const best = explanations.filter(({ fit }) => fit === first.fit);
@@ -40,12 +46,21 @@ export function Suspects({
       {best.length > shownAtMost ? (
         <p className="py-2 text-ink2">{t("diagnose.moreLoose", { count: best.length - shownAtMost })}</p>
       ) : null}
+      <LeftPairs count={report.left} />
       <Rest rest={rest} />
       <RuledOut report={report} />
       <NextTest report={report} best={best} onTried={onTried} />
       <Meter report={report} />
       <p className="mt-3 text-[17px] text-ink2">{t("diagnose.note")}</p>
     </>
+  );
+}
+
+/** Pairs of parts that were too many to run: nothing is said of them. */
+function LeftPairs({ count }: { count: number }) {
+  const t = useTranslations();
+  return count === 0 ? null : (
+    <p className="border-b border-line py-2">{t("diagnose.leftPairs", { count })}</p>
   );
 }
 

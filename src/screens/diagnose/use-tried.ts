@@ -1,31 +1,32 @@
 import { useCallback, useEffect, useState } from "react";
 import type { Told } from "@/core/diagnose/answers";
-
-const keyOf = (tagId: string) => `tried ${tagId}`;
+import { keptHere } from "@/device/kept-here";
 
 export interface Tried {
   /** The tests a technician has made under a tag, besides those of the walk. */
   readonly tried: readonly Told[];
   readonly say: (told: Told) => void;
   readonly forget: (question: string) => void;
+  /** The repair is recorded, and what was tried with it. */
+  readonly forgetAll: () => void;
 }
 
-/** Kept on this device until the repair is recorded, through a reload and a dead battery. */
+/** Kept on this device until the repair is recorded. */
 export function useTried(tagId: string): Tried {
+  const name = `tried ${tagId}`;
   const [tried, setTried] = useState<readonly Told[]>([]);
-  useEffect(() => setTried(kept(tagId)), [tagId]);
+  useEffect(() => {
+    const read = keptHere.read(name);
+    setTried(Array.isArray(read) ? read.filter(isTold) : []);
+  }, [name]);
   const keep = useCallback(
     (change: (was: readonly Told[]) => readonly Told[]) =>
       setTried((was) => {
         const now = change(was);
-        try {
-          localStorage.setItem(keyOf(tagId), JSON.stringify(now));
-        } catch {
-          // A device without room keeps it for as long as the page is open.
-        }
+        keptHere.keep(name, now);
         return now;
       }),
-    [tagId],
+    [name],
   );
   return {
     tried,
@@ -34,16 +35,8 @@ export function useTried(tagId: string): Tried {
       [keep],
     ),
     forget: useCallback((id) => keep((was) => was.filter(({ question }) => question !== id)), [keep]),
+    forgetAll: useCallback(() => keptHere.forget(name), [name]),
   };
-}
-
-function kept(tagId: string): readonly Told[] {
-  try {
-    const read: unknown = JSON.parse(localStorage.getItem(keyOf(tagId)) ?? "[]");
-    return Array.isArray(read) ? read.filter(isTold) : [];
-  } catch {
-    return [];
-  }
 }
 
 const isTold = (one: unknown): one is Told =>

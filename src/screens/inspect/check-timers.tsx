@@ -17,15 +17,15 @@ export function CheckTimers({ check, sheet, walk }: { check: Check; sheet: Sheet
   return times.length === 0 ? null : (
     <div className="mt-1.5 flex flex-wrap gap-2">
       {times.map(({ id, ms }) => (
-        <OneTimer key={id} id={id} ms={ms} name={`timer ${walk} ${check.key} ${id}`} />
+        <OneTimer key={id} id={id} ms={ms} walk={walk} check={check.key} />
       ))}
     </div>
   );
 }
 
-function OneTimer({ id, ms, name }: { id: TimedFigure; ms: number; name: string }) {
+function OneTimer({ id, ms, walk, check }: { id: TimedFigure; ms: number; walk: string; check: string }) {
   const t = useTranslations() as unknown as T;
-  const { left, missed, start } = useTimer(name, ms);
+  const { left, missed, start } = useTimer(walk, `${check} ${id}`, ms);
   const what = t(`figure.${id}`);
   const begin = t(left === undefined ? "timer.start" : "timer.again", { time: clock(ms) });
   const runs = left !== undefined && left > 0 && !missed;

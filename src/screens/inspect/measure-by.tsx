@@ -52,13 +52,13 @@ export function MeasureBy({
         return value === undefined ? [] : [[input.id, value] as const];
       }),
     );
-  const workFrom = (texts: Readonly<Record<string, string>>): Uncertain | string | undefined => {
+  const workFrom = (texts: Readonly<Record<string, string>>): Uncertain | "impossible" | undefined => {
     const read = inputsFrom(texts);
     if (inputs.some(({ id }) => read[id] === undefined)) return undefined;
     try {
       return workOut(method, read, (id) => figureOf(sheet, id));
-    } catch (error) {
-      return error instanceof Error ? error.message : String(error);
+    } catch {
+      return "impossible";
     }
   };
   const change = (id: string, next: string) => {
@@ -102,8 +102,8 @@ export function MeasureBy({
         <p className="basis-full font-semibold">{t("measure.noLowered")}</p>
       ) : null}
       <div aria-live="polite" className="min-h-[27px] basis-full">
-        {worked === undefined ? null : typeof worked === "string" ? (
-          <p className="font-semibold text-tag">{t("measure.wrong", { why: worked })}</p>
+        {worked === undefined ? null : worked === "impossible" ? (
+          <p className="font-semibold text-tag">{t("measure.wrong")}</p>
         ) : (
           <>
             <p className="font-bold">

@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import { type MethodId, methodsFor, onlyWorkedOut } from "@/core/measure/methods";
+import { type Way, waysTo } from "@/core/measure/methods";
 import { figureOf } from "@/core/sheet/read";
 import { isBelievable, isBelievableLimit } from "@/core/vocabulary/believable";
 import { Button } from "@/kit/button";
@@ -11,8 +11,6 @@ import { MeasureBy, type Worked } from "./measure-by";
 import { NumberBox } from "./number-box";
 import type { Reading, Readings } from "./reading";
 import { checkTitle, gradeOfReading, numberIn, shown, stored, type T, typedUnit } from "./words";
-
-type Way = MethodId | "direct";
 
 /**
  * A reading typed in, or worked out from what was really measured. One that cannot be right is asked again; one that
@@ -32,7 +30,7 @@ export function MeasureField({
   const t = useTranslations() as unknown as T;
   const { measure } = check.definition;
   const { sheet, measures } = data;
-  const ways = measure === undefined ? [] : waysOf(measure.quantity, data);
+  const ways = measure === undefined ? [] : waysTo(measure, (id) => figureOf(sheet, id));
   const [way, setWay] = useState<Way>(ways[0] ?? "direct");
   const [text, setText] = useState("");
   const [worked, setWorked] = useState<Worked>();
@@ -83,7 +81,7 @@ export function MeasureField({
   };
   return (
     <form
-      className={`flex flex-wrap items-center gap-2 ${ways.length === 0 ? "justify-end" : "flex-1"}`}
+      className={`flex flex-wrap items-center gap-2 ${ways.some((one) => one !== "direct") ? "flex-1" : "justify-end"}`}
       onSubmit={(event) => {
         event.preventDefault();
         submit();
@@ -151,13 +149,6 @@ export function MeasureField({
       )}
     </form>
   );
-}
-
-/** The ways to come by a reading of this quantity, the usual one first: what nobody reads off anything is only worked out. */
-function waysOf(quantity: Parameters<typeof methodsFor>[0], { sheet }: InspectData): readonly Way[] {
-  const methods = methodsFor(quantity, (id) => figureOf(sheet, id));
-  if (onlyWorkedOut.includes(quantity)) return methods;
-  return quantity === "drive_speed" ? [...methods, "direct"] : ["direct", ...methods];
 }
 
 function Ways({ ways, way, onWay }: { ways: readonly Way[]; way: Way; onWay: (next: Way) => void }) {

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { type Clocks, leftMs, lookedAt, type Running, started } from "@/core/measure/timer";
 import { beep, mayBeep } from "@/device/beep";
+import { keptHere } from "@/device/kept-here";
 
 const lookMs = 200;
 const now = (): Clocks => ({ wallMs: Date.now(), pageMs: performance.now() });
@@ -12,15 +13,21 @@ export interface Timer {
   readonly start: () => void;
 }
 
-/** A timer kept under this name on the device, through a reload; it sounds as it runs out. */
-export function useTimer(name: string, forMs: number): Timer {
+const timersOf = (walk: string): string => `timer ${walk} `;
+
+/**
+ * A timer of a walk, kept on the device through a reload; it sounds as it runs out. Starting one forgets those of other
+ * walks.
+ */
+export function useTimer(walk: string, of: string, forMs: number): Timer {
+  const name = timersOf(walk) + of;
   const [timer, setTimer] = useState<Running>();
   const latest = useRef<Running>(undefined);
   const put = useCallback(
     (next: Running) => {
       latest.current = next;
       setTimer(next);
-      keep(name, next);
+      keptHere.keep(name, next);
     },
     [name],
   );
@@ -42,8 +49,9 @@ export function useTimer(name: string, forMs: number): Timer {
   }, [runs, forMs, put]);
   const start = useCallback(() => {
     mayBeep();
+    keptHere.forgetAll("timer ", timersOf(walk));
     put(started(now()));
-  }, [put]);
+  }, [put, walk]);
   return {
     left: timer === undefined ? undefined : leftMs(timer, forMs),
     missed: timer?.missed ?? false,
@@ -51,22 +59,10 @@ export function useTimer(name: string, forMs: number): Timer {
   };
 }
 
-function keep(name: string, timer: Running): void {
-  try {
-    localStorage.setItem(name, JSON.stringify(timer));
-  } catch {
-    // A device without room keeps it for as long as the page is open.
-  }
-}
-
+/** The timer as it was last looked at; undefined where none was started, or what is kept is none. */
 function kept(name: string): Running | undefined {
-  try {
-    const read = JSON.parse(localStorage.getItem(name) ?? "null") as Partial<Running> | null;
-    const { wallMs, pageMs, elapsedMs, missed } = read ?? {};
-    return typeof wallMs === "number" && typeof pageMs === "number" && typeof elapsedMs === "number"
-      ? { wallMs, pageMs, elapsedMs, missed: missed === true }
-      : undefined;
-  } catch {
-    return undefined;
-  }
+  const { wallMs, pageMs, elapsedMs, missed } = (keptHere.read(name) ?? {}) as Partial<Running>;
+  return typeof wallMs === "number" && typeof pageMs === "number" && typeof elapsedMs === "number"
+    ? { wallMs, pageMs, elapsedMs, missed: missed === true }
+    : undefined;
 }

@@ -24,7 +24,7 @@ function useSend() {
     setProblem(answer.ok ? "" : answer.detail);
     if (!answer.ok) return undefined;
     router.refresh();
-    return answer.data;
+    return answer.data ?? {};
   };
   const alert = (
     <p
@@ -49,10 +49,13 @@ export function RepairForm({
   tagId,
   part,
   foundOut,
+  onRecorded,
 }: {
   tagId: string;
   part: PartId | null;
   foundOut?: FoundOut | undefined;
+  /** It is on record, and what was found out with it. */
+  onRecorded?: () => void;
 }) {
   const t = useTranslations();
   const { post, busy, alert } = useSend();
@@ -88,7 +91,7 @@ export function RepairForm({
           licence,
           ...(suspected === undefined ? {} : { component }),
           ...(tried.length === 0 ? {} : { tried }),
-        });
+        }).then((recorded) => (recorded === undefined ? undefined : onRecorded?.()));
       }}
     >
       {foundOut === undefined || foundOut.suspects.length === 0 ? null : (

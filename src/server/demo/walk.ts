@@ -3,6 +3,7 @@ import { eventSchemaVersion } from "@/core/record/event-form";
 import type { InspectionEvent, Saw } from "@/core/record/events";
 import { figureOf } from "@/core/sheet/read";
 import type { Side } from "@/core/vocabulary/sides";
+import { readingOf } from "@/demo/readings";
 import type { Db } from "@/server/database/database";
 import { ingest } from "@/server/inspections/ingest";
 import { findInspection, type OpenInspection, planOf } from "@/server/inspections/model";
@@ -121,7 +122,7 @@ function answer(
   const given = walk.answers?.[check.definition.id];
   const { measure } = check.definition;
   if (measure !== undefined) {
-    const limit = figureOf(sheet, measure.limit) ?? 0;
+    const limit = figureOf(sheet, measure.limit) ?? (measure.nominal === true ? 1 : 0);
     const slack = 0.05 + 0.2 * walk.random();
     const value =
       given !== undefined && "value" in given
@@ -132,7 +133,7 @@ function answer(
       ...base,
       type: "measured",
       check: check.key,
-      value: Math.round(value * 100) / 100,
+      ...readingOf(measure, Math.round(value * 100) / 100),
       ...(putRight === undefined ? {} : { putRight }),
     };
   }
