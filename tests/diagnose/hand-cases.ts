@@ -4,7 +4,7 @@ import type { demoSheets } from "@/demo/sheets/demo-sheets";
 /**
  * Trouble as a technician tells it, and where the two-station comparison says to look (field guide, section 10): written
  * by hand, never read off the model. `seen` is read from the top, a later line over an earlier one; `*` is every movement
- * of that station. Whatever no line names was not tried.
+ * of that station, `both` is the ground and the platform. Whatever no line names was not tried.
  */
 export interface HandCase {
   readonly name: string;
@@ -19,7 +19,7 @@ export interface HandCase {
 const part = (component: string, mode: FaultMode = "dead"): readonly Fault[] => [{ component, mode }];
 const one = (component: string, mode: FaultMode = "dead"): HandCase["cause"] => [part(component, mode)];
 
-const grids = ["ground * ok", "platform * ok"] as const;
+const grids = ["both * ok"] as const;
 const boom = "calder-vey-kb160";
 const scissor = "dunmarrow-s24";
 const rough = "pellbridge-rt33";
@@ -49,7 +49,7 @@ export const handCases: readonly HandCase[] = [
   {
     name: "one direction dead from both stations: that coil",
     sheet: boom,
-    seen: [...grids, "ground rotate.left did_not_move", "platform rotate.left did_not_move"],
+    seen: [...grids, "both rotate.left did_not_move"],
     cause: one("coil.rotate.left"),
     not: ["actuator.rotate", "contact.platform.rotate.left", "manifold.platform"],
   },
@@ -90,24 +90,14 @@ export const handCases: readonly HandCase[] = [
   {
     name: "nothing anywhere, on either power: the supply",
     sheet: boom,
-    seen: [
-      "ground * did_not_move",
-      "platform * did_not_move",
-      "auxiliary ground * did_not_move",
-      "auxiliary platform * did_not_move",
-    ],
+    seen: ["both * did_not_move", "auxiliary ground * did_not_move", "auxiliary platform * did_not_move"],
     cause: one("supply"),
     not: ["pump.main", "pump.auxiliary", "enable.ground", "manifold.boom"],
   },
   {
     name: "nothing on main power, all on the auxiliary: the main pump or its drive",
     sheet: boom,
-    seen: [
-      "ground * did_not_move",
-      "platform * did_not_move",
-      "auxiliary ground * ok",
-      "auxiliary platform * ok",
-    ],
+    seen: ["both * did_not_move", "auxiliary ground * ok", "auxiliary platform * ok"],
     cause: one("pump.main"),
     not: ["supply", "manifold.boom", "panel.ground"],
   },
@@ -125,12 +115,9 @@ export const handCases: readonly HandCase[] = [
       ...["swing.left", "swing.right", "tower.up", "tower.down", "main.up", "main.down"],
       ...["telescope.out", "telescope.in", "jib.up", "jib.down"],
     ]
-      .flatMap((move) => [`ground ${move} did_not_move`, `platform ${move} did_not_move`])
+      .map((move) => `both ${move} did_not_move`)
       .concat(
-        ["level.up", "level.down", "rotate.left", "rotate.right"].flatMap((move) => [
-          `ground ${move} ok`,
-          `platform ${move} ok`,
-        ]),
+        ["level.up", "level.down", "rotate.left", "rotate.right"].map((move) => `both ${move} ok`),
         ["platform drive.forward ok", "platform drive.reverse ok"],
       ),
     cause: one("manifold.boom"),
@@ -141,10 +128,7 @@ export const handCases: readonly HandCase[] = [
     sheet: boom,
     seen: [
       ...grids,
-      ...["level.up", "level.down", "rotate.left", "rotate.right"].flatMap((move) => [
-        `ground ${move} did_not_move`,
-        `platform ${move} did_not_move`,
-      ]),
+      ...["level.up", "level.down", "rotate.left", "rotate.right"].map((move) => `both ${move} did_not_move`),
     ],
     cause: one("manifold.platform"),
     not: ["manifold.boom", "actuator.rotate", "actuator.level"],
@@ -178,7 +162,7 @@ export const handCases: readonly HandCase[] = [
   {
     name: "a scissor goes down and not up, from either panel: the up coil",
     sheet: scissor,
-    seen: [...grids, "ground lift.up did_not_move", "platform lift.up did_not_move"],
+    seen: [...grids, "both lift.up did_not_move"],
     cause: one("coil.lift.up"),
     not: ["actuator.lift", "manifold.lift", "pump.main"],
   },
@@ -233,7 +217,7 @@ export const handCases: readonly HandCase[] = [
   {
     name: "everything slow from both stations: the pump",
     sheet: boom,
-    seen: ["ground * slow", "platform * slow"],
+    seen: ["both * slow"],
     cause: one("pump.main", "weak"),
     not: ["actuator.main"],
   },
@@ -293,7 +277,7 @@ export const handCases: readonly HandCase[] = [
   {
     name: "raised and left, it sinks; its valve shuts",
     sheet: scissor,
-    seen: [...grids, "lower.drift sinks", "ground lift.up sinks", "platform lift.up sinks"],
+    seen: [...grids, "lower.drift sinks", "both lift.up sinks"],
     cause: one("actuator.lift", "leaking"),
     not: ["pump.main"],
   },
@@ -371,19 +355,14 @@ export const handCases: readonly HandCase[] = [
   {
     name: "a vehicle mount: nothing by its take-off, everything by its electric pump",
     sheet: "pellbridge-v14",
-    seen: [
-      "ground * did_not_move",
-      "platform * did_not_move",
-      "auxiliary ground * ok",
-      "auxiliary platform * ok",
-    ],
+    seen: ["both * did_not_move", "auxiliary ground * ok", "auxiliary platform * ok"],
     cause: one("pump.main"),
     not: ["supply", "manifold.boom"],
   },
   {
     name: "a spider's remote moves nothing, the boom works: its press, its lead",
     sheet: "calder-vey-sp15",
-    seen: ["ground * ok", "platform * ok", "remote * did_not_move"],
+    seen: ["both * ok", "remote * did_not_move"],
     cause: [part("enable.remote"), part("panel.remote")],
     not: ["supply", "manifold.boom", "pump.main"],
   },
@@ -396,12 +375,7 @@ export const handCases: readonly HandCase[] = [
   {
     name: "two at once: a coil, and a contact at the other panel",
     sheet: boom,
-    seen: [
-      ...grids,
-      "ground jib.up did_not_move",
-      "platform jib.up did_not_move",
-      "ground tower.down did_not_move",
-    ],
+    seen: [...grids, "both jib.up did_not_move", "ground tower.down did_not_move"],
     cause: [[...part("coil.jib.up"), ...part("contact.ground.tower.down")]],
   },
   {
@@ -410,12 +384,9 @@ export const handCases: readonly HandCase[] = [
     seen: [
       ...grids,
       ...["swing.left", "swing.right", "tower.up", "tower.down", "main.up", "main.down", "jib.down"].flatMap(
-        (move) => [`ground ${move} did_not_move`, `platform ${move} did_not_move`],
+        (move) => `both ${move} did_not_move`,
       ),
-      ...["telescope.out", "telescope.in"].flatMap((move) => [
-        `ground ${move} did_not_move`,
-        `platform ${move} did_not_move`,
-      ]),
+      ...["telescope.out", "telescope.in"].map((move) => `both ${move} did_not_move`),
       "platform jib.up did_not_move",
     ],
     cause: one("manifold.boom"),

@@ -21,11 +21,14 @@ export function answersIn(
   return [...told.values()];
 }
 
-/** `ground *`, `platform rotate.left`, `auxiliary ground *`, or the id of a check. */
+/** `ground *`, `both rotate.left`, `auxiliary ground *`, or the id of a check. */
 function isMeant(words: readonly string[], id: string): boolean {
   const move = words.at(-1) ?? "";
   if (words.length === 1) return id === move;
-  const station = words.at(-2) ?? "";
-  const prefix = `${words[0] === "auxiliary" && words.length === 3 ? "auxiliary" : "move"}.${station}.`;
-  return move === "*" ? id.startsWith(prefix) : id === `${prefix}${move}`;
+  const named = words.at(-2) ?? "";
+  const power = words[0] === "auxiliary" && words.length === 3 ? "auxiliary" : "move";
+  return (named === "both" ? ["ground", "platform"] : [named]).some((station) => {
+    const prefix = `${power}.${station}.`;
+    return move === "*" ? id.startsWith(prefix) : id === `${prefix}${move}`;
+  });
 }
