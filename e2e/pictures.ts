@@ -65,9 +65,10 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await signIn(page, "3002");
   await theme(page, "day", baseURL);
   await page.goto("/tagged");
-  await page.getByRole("listitem").filter({ hasText: "LM-08" }).getByRole("link", { name: /^Open/ }).click();
+  await page.getByRole("listitem").filter({ hasText: "LM-20" }).getByRole("link", { name: /^Open/ }).click();
   await page.waitForURL("**/tags/**");
-  await take(page, "return-to-service");
+  await page.getByRole("heading", { name: /^What would explain/ }).waitFor();
+  await take(page, "technicians-tag");
 
   await signIn(page, "1043");
   await theme(page, "day", baseURL);

@@ -3,7 +3,7 @@ import { useTranslations } from "next-intl";
 import type { Check } from "@/core/catalogue/catalogue";
 import { expectedOf } from "@/core/machine/expect";
 import { buildMachine } from "@/core/machine/machine";
-import { Mark, Square } from "@/kit/mark";
+import { Mark, type MarkKind, Square } from "@/kit/mark";
 import type { InspectModel } from "./model";
 import { checkTitle, conditionWord, markOf } from "./words";
 
@@ -30,6 +30,7 @@ export function MoveTable({
   const functions = [...new Set(checks.map((c) => c.definition.test?.function ?? ""))];
   const machine = buildMachine(model.data.sheet);
   const first = checks[0]?.definition.test;
+  const compared = checks.some((check) => fromGround(model, check) !== undefined);
   return (
     <table className="w-full table-fixed border-collapse">
       <thead>
@@ -39,6 +40,11 @@ export function MoveTable({
           </th>
           <th scope="colgroup" colSpan={2} className="py-1.5 font-medium">
             {first === undefined ? null : t(`expected.${expectedOf(machine, first)}`)}
+            {compared ? (
+              <span className="float-right flex items-center gap-1.5">
+                <Square kind="fine" size={14} /> {t("inspect.fromGround")}
+              </span>
+            ) : null}
           </th>
         </tr>
       </thead>
@@ -65,7 +71,6 @@ export function MoveTable({
                 ) : (
                   <span className="flex min-h-[52px] items-center px-2">{t(`function.${fn}`)}</span>
                 )}
-                <FromBelow row={row} model={model} />
               </th>
               {row.map((check) => (
                 <MoveCell
@@ -85,26 +90,22 @@ export function MoveTable({
   );
 }
 
-/** What the same movements did from the ground, where this is the platform: the two are held against each other. */
-function FromBelow({ row, model }: { row: readonly Check[]; model: InspectModel }) {
+/** How the same movement went from the ground, where this is the platform: the two are held against each other. */
+function fromGround({ assessment }: InspectModel, { definition: { test } }: Check): MarkKind | undefined {
+  if (test?.station !== "platform") return undefined;
+  const below = `move.ground.${test.function}.${test.direction}@`;
+  for (const [key, assessed] of assessment.byCheck)
+    if (key.startsWith(below)) return assessed.status === "open" ? undefined : markOf(assessed, false);
+  return undefined;
+}
+
+/** The ground's mark beside the platform's answer. */
+function FromGround({ kind }: { kind: MarkKind | undefined }) {
   const t = useTranslations();
-  const kinds = row.flatMap(({ definition: { test } }) => {
-    if (test?.station !== "platform") return [];
-    const below = `move.ground.${test.function}.${test.direction}@`;
-    const assessed = [...model.assessment.byCheck.values()].find(({ check }) => check.startsWith(below));
-    return assessed === undefined || assessed.status === "open"
-      ? []
-      : [{ test, kind: markOf(assessed, false) }];
-  });
-  return kinds.length === 0 ? null : (
-    <span className="flex items-center gap-1.5 px-2 pt-0.5 text-[15.5px] font-medium text-ink2">
-      {t("station.ground")}
-      {kinds.map(({ test, kind }) => (
-        <span key={test.direction} className="inline-flex">
-          <Square kind={kind} size={16} />
-          <span className="sr-only">{`${t(`direction.${test.direction}`)}: ${t(`grade.${kind}`)}`}</span>
-        </span>
-      ))}
+  return kind === undefined ? null : (
+    <span className={`inline-flex shrink-0 ${kind === "fine" ? "text-ink2" : "text-tag"}`}>
+      <Square kind={kind} size={14} />
+      <span className="sr-only">{`${t("inspect.fromGround")}: ${t(`grade.${kind}`)}`}</span>
     </span>
   );
 }
@@ -142,37 +143,40 @@ function MoveCell({
       : conditionWord(t, finding.condition);
   return (
     <td className="py-1 pr-1 pl-1.5">
-      {open ? (
-        <span className="flex flex-col gap-1.5 md:flex-row">
+      <span className="flex items-center gap-1.5">
+        <FromGround kind={fromGround(model, check)} />
+        {open ? (
+          <span className="flex flex-1 flex-col gap-1.5 md:flex-row">
+            <button
+              type="button"
+              disabled={locked}
+              onClick={() => onFine(check)}
+              aria-label={`${checkTitle(t, check)}: ${t("inspect.good")}`}
+              className="min-h-[48px] flex-1 border-2 border-ink px-2 font-semibold disabled:border-dashed disabled:border-ink3 disabled:text-ink3"
+            >
+              {`${title}: ${t("inspect.good")}`}
+            </button>
+            <button
+              type="button"
+              disabled={locked}
+              onClick={() => onWrong(check)}
+              aria-label={`${checkTitle(t, check)}: ${t("inspect.wrong")}`}
+              className="min-h-[48px] px-2 border-2 border-dashed border-ink disabled:border-ink3 disabled:text-ink3"
+            >
+              {t("inspect.wrongShort")}
+            </button>
+          </span>
+        ) : (
           <button
             type="button"
-            disabled={locked}
-            onClick={() => onFine(check)}
-            aria-label={`${checkTitle(t, check)}: ${t("inspect.good")}`}
-            className="min-h-[48px] flex-1 border-2 border-ink px-2 font-semibold disabled:border-dashed disabled:border-ink3 disabled:text-ink3"
-          >
-            {`${title}: ${t("inspect.good")}`}
-          </button>
-          <button
-            type="button"
-            disabled={locked}
             onClick={() => onWrong(check)}
-            aria-label={`${checkTitle(t, check)}: ${t("inspect.wrong")}`}
-            className="min-h-[48px] px-2 border-2 border-dashed border-ink disabled:border-ink3 disabled:text-ink3"
+            className="flex min-h-[102px] items-center text-left md:min-h-[48px]"
+            aria-label={`${checkTitle(t, check)}: ${answer}. ${t("inspect.change")}`}
           >
-            {t("inspect.wrongShort")}
+            <Mark kind={kind}>{`${title}: ${answer}`}</Mark>
           </button>
-        </span>
-      ) : (
-        <button
-          type="button"
-          onClick={() => onWrong(check)}
-          className="flex min-h-[102px] items-center text-left md:min-h-[48px]"
-          aria-label={`${checkTitle(t, check)}: ${answer}. ${t("inspect.change")}`}
-        >
-          <Mark kind={kind}>{`${title}: ${answer}`}</Mark>
-        </button>
-      )}
+        )}
+      </span>
     </td>
   );
 }
