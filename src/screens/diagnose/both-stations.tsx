@@ -24,10 +24,10 @@ export function BothStations(shown: Shown) {
   );
   return (
     <table className="w-full border-collapse">
-      <caption className="sr-only">{t("diagnose.grid")}</caption>
+      <caption className="sr-only">{t("diagnose.gridCaption")}</caption>
       <thead>
         <tr className="border-b border-line text-left text-ink2">
-          <th scope="col" className="py-1 font-medium">
+          <th scope="col" className="py-1 pr-3 font-medium">
             {t("diagnose.grid")}
           </th>
           {here.map((station) => (
