@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { describe, expect, it, vi } from "vitest";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { OpenMatter } from "@/core/grade/matters";
@@ -15,22 +16,35 @@ function dialog(
     state = check.definition.needs,
     made = [] as readonly TestMade[],
     matters = [] as readonly OpenMatter[],
+    looked: before = [] as readonly string[],
   } = {},
 ) {
+  const onLooked = vi.fn();
   const told = { onClose: vi.fn(), onAnswer: vi.fn(), onWorks: vi.fn(), onCorrect: vi.fn(), onSkip: vi.fn() };
-  show(
-    <WrongDialog
-      check={check}
-      data={data}
-      matters={matters}
-      state={state}
-      made={made}
-      readings={{}}
-      answered={answered}
-      {...told}
-    />,
-  );
-  return told;
+  /** What was looked into is kept by the walk, and comes back with it. */
+  function Kept() {
+    const [looked, setLooked] = useState(new Set(before));
+    return (
+      <WrongDialog
+        check={check}
+        data={data}
+        matters={matters}
+        state={state}
+        made={made}
+        readings={{}}
+        looked={looked}
+        helps={undefined}
+        answered={answered}
+        {...told}
+        onLooked={(of, id) => {
+          onLooked(of, id);
+          setLooked((was) => new Set([...was, id]));
+        }}
+      />
+    );
+  }
+  show(<Kept />);
+  return { ...told, onLooked };
 }
 
 const byId = (id: string) => checkWhere(scissor, (check) => check.definition.id === id);
@@ -173,14 +187,22 @@ describe("a movement that did not come", () => {
     expect(onAnswer.mock.calls[0]?.[1]).toMatchObject({ condition: "did_not_move", ruledOut: causes });
   });
 
-  it("looked at twice is not looked at", () => {
-    dialog(movement, { sheet: boom });
+  it("is recorded as looked into by the first touch, once, and gone on with where it was left", () => {
+    const { onLooked } = dialog(movement, { sheet: boom });
     press(/^Did not move/);
     const [first] = touched();
     if (first === undefined) throw new Error("expected something to rule out");
     fireEvent.click(first);
-    fireEvent.click(first);
-    expect(button(`${causes.length} still open`).disabled).toBe(true);
+    fireEvent.click(screen.getByRole("button", { pressed: true }));
+    expect(onLooked.mock.calls).toEqual([[movement, causes[0]]]);
+    expect(button(`${causes.length - 1} still open`).disabled).toBe(true);
+  });
+
+  it("that is looked into opens where it was left, and its back closes it", () => {
+    const { onClose } = dialog(movement, { sheet: boom, looked: causes.slice(0, 1) });
+    expect(button(`${causes.length - 1} still open`).disabled).toBe(true);
+    press("Back");
+    expect(onClose).toHaveBeenCalled();
   });
 
   it("that works now records which of them it was, and is no finding", () => {

@@ -7,6 +7,7 @@ import { checksOf } from "../catalogue/catalogue";
 import { assess } from "../grade/assess";
 import { gradeFinding, noContext } from "../grade/grade";
 import type { InspectionEvent } from "../record/events";
+import { lookedIntoStep } from "../record/looked-into";
 import { reduce } from "../record/reduce";
 import { defaultPolicy, type Policy } from "../vocabulary/policy";
 import { gradingPolicies } from "../vocabulary/practice";
@@ -336,6 +337,46 @@ describe("the decision", () => {
     expect(assessed(explained("stop_button_in")).misfits).toEqual([]);
     expect(assessed(explained("rescue_stored")).misfits.length).toBeGreaterThan(100);
     expect(outcome(explained("rescue_stored"))).toBe("not_cleared");
+  });
+
+  it("once a response was missing, only the reason that was found makes it fine, whatever is said in whatever order", () => {
+    const lift = keyOf("move.ground.lift.up");
+    const others = clean.filter((e) => !("check" in e && e.check === lift));
+    const says = fc.constantFrom("looked", "works", "reason", "came_and_went", "dead");
+    fc.assert(
+      fc.property(fc.array(says, { minLength: 1, maxLength: 6 }), (said) => {
+        const events = said.map((word, i) => {
+          const seq = others.length + 1 + i;
+          switch (word) {
+            case "looked":
+              return event(seq, { type: "changed", step: lookedIntoStep(lift, "disconnect_off") });
+            case "works":
+              return fine(seq, lift);
+            case "reason":
+              return event(seq, {
+                type: "answered",
+                check: lift,
+                result: { kind: "fine", cause: "disconnect_off" },
+              });
+            case "came_and_went":
+              return wrong(seq, lift, "intermittent");
+            case "dead":
+              return wrong(seq, lift, "did_not_move");
+          }
+        });
+        const questioned = said.includes("looked") && said.includes("works");
+        const is = assessed([...others, ...events]).byCheck.get(lift);
+        const expected = said.includes("dead")
+          ? "tag_out"
+          : said.includes("came_and_went") || questioned
+            ? "watch"
+            : undefined;
+        expect(is?.grade).toBe(expected);
+        const answered = said.some((word) => word !== "looked");
+        if (expected === undefined) expect(is?.status).toBe(answered ? "fine" : "open");
+      }),
+      { numRuns: 400 },
+    );
   });
 
   it("an answer for a check or condition that does not exist is a misfit, never fine", () => {

@@ -2,6 +2,7 @@ import { type Check, checksOf } from "../catalogue/catalogue";
 import { isWithin } from "../catalogue/within";
 import { interlocks } from "../machine/interlocks";
 import type { InspectionEvent } from "../record/events";
+import { type LookedInto, resultOf } from "../record/looked-into";
 import { type Given, reduce } from "../record/reduce";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
@@ -38,11 +39,12 @@ export interface Told {
 export function toldIn(sheet: Sheet, events: readonly InspectionEvent[]): readonly Told[] {
   const byId = new Map(checksOf(sheet).map((check) => [check.definition.id, check]));
   const told = new Map<string, Told>();
-  for (const [key, given] of reduce(events).given) {
+  const reduction = reduce(events);
+  for (const [key, given] of reduction.given) {
     // An answer to an earlier version of a check tells the same of what was seen.
     const check = byId.get(key.slice(0, key.indexOf("@")));
     if (check === undefined) continue;
-    const all = given.flatMap((one) => saidIn(check, sheet, one));
+    const all = given.flatMap((one) => saidIn(check, sheet, one, reduction.lookedInto));
     const stands = all.findLast(({ says }) => says !== "fine") ?? all.at(-1);
     const before = told.get(check.definition.id);
     if (stands !== undefined && (before === undefined || before.says === "fine"))
@@ -51,7 +53,7 @@ export function toldIn(sheet: Sheet, events: readonly InspectionEvent[]): readon
   return [...told.values()];
 }
 
-function saidIn(check: Check, sheet: Sheet, given: Given): readonly Told[] {
+function saidIn(check: Check, sheet: Sheet, given: Given, lookedInto: LookedInto): readonly Told[] {
   const question = check.definition.id;
   if (given.type === "skipped") return [];
   if (given.type === "measured") {
@@ -60,7 +62,7 @@ function saidIn(check: Check, sheet: Sheet, given: Given): readonly Told[] {
     if (measure === undefined || limit === undefined) return [];
     return [{ question, says: isWithin(measure, given.value, limit) ? "fine" : measure.beyond }];
   }
-  const { result } = given;
+  const result = resultOf(given, lookedInto);
   if (result.kind === "fine")
     return [
       {

@@ -7,8 +7,10 @@ import { answersIn } from "../../../tests/diagnose/read-case";
 import { differs } from "../proof/as-meant";
 import { faultName } from "../proof/faults";
 import type { Sheet } from "../sheet/sheet";
+import { observedIn } from "./answers";
 import { diagnoserOf, type Observed } from "./diagnose";
 import { nextTest, testsThatTell } from "./next-test";
+import { helpfulTests } from "./report";
 import { asItMust, setOf, sightsIn } from "./sight";
 import { sightsOfCondition } from "./told";
 
@@ -21,6 +23,27 @@ const told = (diagnoser: typeof boom, ...seen: readonly string[]) =>
 describe("the two-station comparison", () => {
   it.each(handCases.map((one) => [one.name, one] as const))("%s", (_, one) => {
     expect(wrongWith(one)).toBeUndefined();
+  });
+});
+
+describe("what an operator is asked to try besides", () => {
+  const dead = [{ question: "move.ground.main.up", says: "did_not_move" }] as const;
+  const open = ["move.ground.main.down", "move.ground.turn.left", "drive.brake_hold", "ground.auxiliary"];
+
+  it("is among what is still to be made, tells the suspects apart, and hurts nobody with any of them", () => {
+    const helpful = helpfulTests(boom.machine.sheet, dead, open);
+    expect(helpful.length).toBeGreaterThan(0);
+    const { explanations } = boom.diagnose(observedIn(dead), {});
+    const told = testsThatTell(boom, explanations, { doer: "operator", asked: new Set() });
+    for (const id of helpful) {
+      expect(open).toContain(id);
+      expect(told.find(({ question }) => question.id === id)).toMatchObject({ mayHarm: false });
+    }
+  });
+
+  it("is nothing where all of it was answered, or only others could make it", () => {
+    expect(helpfulTests(boom.machine.sheet, dead, [])).toEqual([]);
+    expect(helpfulTests(boom.machine.sheet, dead, ["move.ground.main.up"])).toEqual([]);
   });
 });
 

@@ -113,3 +113,26 @@ function deadIn(
   }
   return undefined;
 }
+
+/** How many tests an operator is asked to try besides. */
+const mostHelpful = 2;
+
+/**
+ * Which of some tests an operator would still make tell a technician most: none that could hurt with any of the suspects,
+ * and none only a technician may make.
+ */
+export function helpfulTests(
+  sheet: Sheet,
+  told: readonly Told[],
+  among: readonly string[],
+): readonly string[] {
+  const diagnoser = diagnoserOf(sheet);
+  const { explanations } = diagnoser.diagnose(observedIn(told), {});
+  const best = explanations.filter(({ fit }) => fit === explanations[0]?.fit).slice(0, considered);
+  const asked = new Set(told.map(({ question }) => question));
+  const open = new Set(among);
+  return testsThatTell(diagnoser, best, { doer: "operator", asked })
+    .map(({ question }) => question.id)
+    .filter((id) => open.has(id))
+    .slice(0, mostHelpful);
+}

@@ -4,6 +4,7 @@ import { type EndedBy, neverEnded } from "../evidence/seen";
 import type { LedgerTouch } from "../evidence/touches";
 import { mayExplain } from "../machine/rule-out";
 import { isWorkedOut } from "../measure/methods";
+import { type LookedInto, resultOf } from "../record/looked-into";
 import type { Given, Reduction } from "../record/reduce";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
@@ -75,7 +76,9 @@ export function assess(
   for (const check of checks) {
     const all = reduction.given.get(check.key) ?? [];
     const given = all.filter((event) => ended(event) === undefined);
-    const read = given.map((event) => readGiven(check, sheet, policy, event, contextOf));
+    const read = given.map((event) =>
+      readGiven(check, sheet, policy, event, contextOf, reduction.lookedInto),
+    );
     const worst = read.reduce<Read | undefined>(
       (a, b) => (a === undefined || rank(b) > rank(a) ? b : a),
       undefined,
@@ -122,7 +125,14 @@ function rank(read: Read): number {
   return isWorse(grade, "put_right") ? (isWorse(grade, "watch") ? (grade === "tag_out" ? 5 : 4) : 3) : 2;
 }
 
-function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, contextOf: ContextOf): Read {
+function readGiven(
+  check: Check,
+  sheet: Sheet,
+  policy: Policy,
+  event: Given,
+  contextOf: ContextOf,
+  lookedInto: LookedInto,
+): Read {
   const { id: eventId } = event;
   if (event.type === "skipped") return { status: "skipped", eventId };
   if (event.type === "measured") {
@@ -153,8 +163,9 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
       contextOf,
     );
   }
-  if (event.result.kind === "fine") {
-    const { cause } = event.result;
+  const result = resultOf(event, lookedInto);
+  if (result.kind === "fine") {
+    const { cause } = result;
     if (cause !== undefined && !mayExplain(cause))
       return {
         status: "ungradable",
@@ -166,7 +177,7 @@ function readGiven(check: Check, sheet: Sheet, policy: Policy, event: Given, con
       ? { status: "fine", eventId }
       : { status: "ungradable", eventId };
   }
-  const { kind: _, condition, ruledOut: __, ...said } = event.result;
+  const { kind: _, condition, ruledOut: __, ...said } = result;
   const detail: Detail = { eventId, ...said };
   return findingOf(check, policy, condition, detail, contextOf);
 }

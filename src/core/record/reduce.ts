@@ -1,5 +1,6 @@
 import type { CheckKey } from "../catalogue/catalogue";
 import type { EventOf, InspectionEvent } from "./events";
+import { type LookedInto, lookedIntoIn } from "./looked-into";
 import { compareText, inOrder } from "./order";
 
 /** An answer, a reading or a skip for one check. */
@@ -10,6 +11,8 @@ export interface Reduction {
   readonly given: ReadonlyMap<CheckKey, readonly Given[]>;
   /** Changes of state that were made, by plan step. */
   readonly changed: ReadonlySet<string>;
+  /** Responses that did not come and were looked into. */
+  readonly lookedInto: LookedInto;
   /** What was last said of each inherited finding, by its id. */
   readonly matters: ReadonlyMap<string, EventOf<"matter">>;
   /** Events the server could not take and the person took back: shown, and nothing with one of them clears. */
@@ -52,7 +55,7 @@ export function reduce(events: readonly InspectionEvent[]): Reduction {
     else if (!superseded.has(event.id)) given.set(event.check, [...(given.get(event.check) ?? []), event]);
   }
   const withdrawn = [...changed].filter((step) => step.startsWith("withdrawn")).length;
-  return { given, changed, matters, withdrawn, problems };
+  return { given, changed, lookedInto: lookedIntoIn(ordered), matters, withdrawn, problems };
 }
 
 /** Whether an event answers a check: in words, by a reading, or by passing it over. */

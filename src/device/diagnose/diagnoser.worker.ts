@@ -1,7 +1,7 @@
 import { expose } from "comlink";
 import type { Told } from "@/core/diagnose/answers";
 import type { Causes } from "@/core/diagnose/diagnose";
-import { type Asked, type Report, reportOf, testsOf } from "@/core/diagnose/report";
+import { type Asked, helpfulTests, type Report, reportOf, testsOf } from "@/core/diagnose/report";
 import type { Sheet } from "@/core/sheet/sheet";
 
 let of: Sheet | undefined;
@@ -18,6 +18,8 @@ const worker = {
   },
   tests: (): readonly Asked[] => testsOf(sheet()),
   report: (told: readonly Told[], causes: Causes): Report => reportOf(sheet(), told, causes),
+  helpful: (told: readonly Told[], among: readonly string[]): readonly string[] =>
+    helpfulTests(sheet(), told, among),
 };
 
 export type DiagnoserWorker = typeof worker;

@@ -9,6 +9,8 @@ import type { DiagnoserWorker } from "./diagnoser.worker";
 export interface Diagnosing {
   tests(): Promise<readonly Asked[]>;
   report(told: readonly Told[], causes: Causes): Promise<Report>;
+  /** Ids of those of some tests that would help a technician most. */
+  helpful(told: readonly Told[], among: readonly string[]): Promise<readonly string[]>;
   close(): void;
 }
 
@@ -29,6 +31,11 @@ export function diagnosing(sheet: Sheet): Diagnosing {
       ask(
         (diagnoser) => diagnoser.report(told, causes),
         async () => (await onPage()).reportOf(sheet, told, causes),
+      ),
+    helpful: (told, among) =>
+      ask(
+        (diagnoser) => diagnoser.helpful(told, among),
+        async () => (await onPage()).helpfulTests(sheet, told, among),
       ),
     close,
   };

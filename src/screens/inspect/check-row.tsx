@@ -45,6 +45,7 @@ function whatOf({ check, model, locked, current }: RowProps): string {
     matters.map((matter) => [matter, model.reduction.matters.get(matter.findingId)?.says]),
     matters.length > 0 ? model.facts.maySayGone : null,
     check.definition.measure === undefined ? null : readingsOf(model),
+    model.reduction.lookedInto.has(key),
   ]);
 }
 

@@ -2,6 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
+import { lookedIntoStep } from "@/core/record/looked-into";
 import { said } from "@/core/underway/circumstances";
 import { outbox } from "@/device/outbox";
 import type { InspectionSession } from "@/device/walk/session";
@@ -33,12 +34,13 @@ import { useSignature } from "./signed";
 import { useSingleTaps } from "./single-taps";
 import { StateStrip } from "./state-strip";
 import { TaggedNow, useTaggedNow } from "./tagged-now";
-import { testsMade } from "./tests-made";
+import { helpsFor, testsMade } from "./tests-made";
 import { useWalkKeys } from "./walk-keys";
 import { WrongDialog } from "./wrong-dialog";
 
 const nothing: readonly never[] = [];
 const none = () => nothing;
+const unlooked: ReadonlySet<string> = new Set();
 const posed = new Set(["ground_tests", "stack", "ground_lowering", "platform_tests", "drive_tests"]);
 
 /** A walk, as soon as what this device keeps of it has been read. */
@@ -70,7 +72,11 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
     model,
     held ? none : undone,
   );
-  const fine = useSteady(acts.fine);
+  const fine = useSteady((check: Check, cause?: string) => {
+    // Once a response was missing, that it works now asks for the reason.
+    if (cause === undefined && reduction.lookedInto.has(check.key)) setWrong(check);
+    else acts.fine(check, cause);
+  });
   const fineTogether = useSteady((checks: readonly Check[]) => void acts.fineTogether(checks));
   const measured = useSteady(acts.measured);
   const { locked, onHere } = useLocked(model);
@@ -185,6 +191,11 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   const onlyOnce = useSingleTaps();
   useAwake();
 
+  const helps = useMemo(
+    () => (wrong === undefined || held ? undefined : helpsFor(model, wrong)),
+    [model, wrong, held],
+  );
+
   if (card === undefined) return null;
   const stop = visit?.stop ?? "close";
   const state = stateFor(card, current);
@@ -297,6 +308,11 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
         state={wrong === undefined ? state : stateFor(card, wrong)}
         readings={readingsOf(model)}
         made={wrong === undefined ? nothing : testsMade(model)}
+        looked={(wrong && reduction.lookedInto.get(wrong.key)) ?? unlooked}
+        helps={helps}
+        onLooked={(check, interlock) =>
+          void model.dispatch({ act: "changed", steps: [lookedIntoStep(check.key, interlock)] })
+        }
         onClose={() => setWrong(undefined)}
         onAnswer={(check, { condition, note, putRight, where, sizeMm, ruledOut, pictures }) => {
           void answer({

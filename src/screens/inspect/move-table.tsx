@@ -58,7 +58,9 @@ export function MoveTable({
               className={`border-b border-line ${here ? "outline-[3px] -outline-offset-2 outline-brass" : ""}`}
             >
               <th scope="row" className="py-1 pl-1.5 text-left text-[17px] leading-tight font-bold">
-                {row.length > 1 && !locked && row.every((c) => isOpen(model, c)) ? (
+                {row.length > 1 &&
+                !locked &&
+                row.every((c) => isOpen(model, c) && !model.reduction.lookedInto.has(c.key)) ? (
                   <button
                     type="button"
                     onClick={() => onBoth(row)}
@@ -145,7 +147,16 @@ function MoveCell({
     <td className="py-1 pr-1 pl-1.5">
       <span className="flex items-center gap-1.5">
         <FromGround kind={fromGround(model, check)} />
-        {open ? (
+        {open && model.reduction.lookedInto.has(check.key) ? (
+          <button
+            type="button"
+            disabled={locked}
+            onClick={() => onWrong(check)}
+            className="min-h-[48px] flex-1 border-2 border-l-[8px] border-ink border-l-brass px-2 text-left leading-tight font-semibold"
+          >
+            {t("inspect.lookedInto", { direction: title })}
+          </button>
+        ) : open ? (
           <span className="flex flex-1 flex-col gap-1.5 md:flex-row">
             <button
               type="button"

@@ -7,11 +7,12 @@ import { checkFirst, type TestMade } from "@/core/underway/shown";
 import type { PlanState } from "@/core/vocabulary/state/values";
 import { Button, Key } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
-import { Mark } from "@/kit/mark";
 import { FindingForm, type WrongAnswer } from "./finding-form";
 import type { InspectData } from "./inspect-data";
 import { MeasureField } from "./measure-field";
 import type { Reading, Readings } from "./reading";
+import { RuleOut } from "./rule-out";
+import type { Helps } from "./try-also";
 import { checkTitle, conditionWord } from "./words";
 
 /**
@@ -25,6 +26,9 @@ export function WrongDialog({
   state,
   made,
   readings,
+  looked,
+  helps,
+  onLooked,
   onClose,
   onAnswer,
   onWorks,
@@ -40,6 +44,11 @@ export function WrongDialog({
   state: PlanState;
   made: readonly TestMade[];
   readings: Readings;
+  /** What was checked already because it did not respond. */
+  looked: ReadonlySet<string>;
+  /** What else would help a technician; none where nothing more is to be operated. */
+  helps: Helps | undefined;
+  onLooked: (check: Check, interlock: string) => void;
   onClose: () => void;
   onAnswer: (check: Check, answer: WrongAnswer) => void;
   /** It works now; which of what was looked at it was. */
@@ -61,6 +70,9 @@ export function WrongDialog({
         state={state}
         made={made}
         readings={readings}
+        looked={looked}
+        helps={helps}
+        onLooked={onLooked}
         onClose={onClose}
         onAnswer={onAnswer}
         onWorks={onWorks}
@@ -72,6 +84,9 @@ export function WrongDialog({
   );
 }
 
+/** The condition that is looked into before it is called a fault. */
+const unanswered = "did_not_move";
+
 /** What would explain a movement that did not come; nothing else is ever explained away. */
 const possibleFor = (
   { definition: { test } }: Check,
@@ -80,7 +95,7 @@ const possibleFor = (
   state: PlanState,
   made: readonly TestMade[],
 ): readonly string[] =>
-  condition === "did_not_move" && test !== undefined ? checkFirst(sheet, test, state, made) : [];
+  condition === unanswered && test !== undefined ? checkFirst(sheet, test, state, made) : [];
 
 type FormProps = Omit<Parameters<typeof WrongDialog>[0], "check"> & { check: Check };
 
@@ -98,13 +113,16 @@ function WrongForm(props: FormProps) {
     onCorrect,
     answered,
     onSkip,
+    looked,
+    helps,
+    onLooked,
   } = props;
   const t = useTranslations();
-  const [condition, setCondition] = useState<string>();
-  const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
+  const open = looked.size > 0 && !answered;
+  // Under question already: what was being checked is gone on with.
+  const [condition, setCondition] = useState<string | undefined>(open ? unanswered : undefined);
   const [ruled, setRuled] = useState(false);
   const [skipping, setSkipping] = useState(false);
-  const [works, setWorks] = useState(false);
   const list = useMemo(() => {
     const { measure } = check.definition;
     return Object.keys(check.conditions).filter((id) => measure?.nominal || id !== measure?.beyond);
@@ -167,73 +185,18 @@ function WrongForm(props: FormProps) {
     );
   }
   const possible = possibleFor(check, condition, data, state, made);
-  if (works) {
-    return (
-      <>
-        <h3 className="mt-2 text-[20px] font-bold">{t("inspect.whichWasIt")}</h3>
-        <div className="mt-3 grid gap-2 md:grid-cols-2">
-          {possible.map((id) => (
-            <Button
-              key={id}
-              look="small"
-              className="justify-start text-left"
-              onClick={() => onWorks(check, id)}
-            >
-              {t(`interlock.${id}`)}
-            </Button>
-          ))}
-        </div>
-        <Button look="small" className="mt-4" onClick={() => setWorks(false)}>
-          {t("inspect.cancel")}
-        </Button>
-      </>
-    );
-  }
   if (possible.length > 0 && !ruled) {
     return (
-      <>
-        <h3 className="mt-2 text-[20px] font-bold">{t("inspect.ruleOut")}</h3>
-        <p className="text-ink2">{t("inspect.ruleOutHelp")}</p>
-        <div className="mt-3 grid gap-2 md:grid-cols-2">
-          {possible.map((id) => (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={looked.has(id)}
-              onClick={() =>
-                setLooked((was) =>
-                  was.has(id) ? new Set([...was].filter((x) => x !== id)) : new Set([...was, id]),
-                )
-              }
-              className={`flex min-h-[48px] items-center gap-3 border-2 px-3 py-1.5 text-left leading-tight ${looked.has(id) ? "border-ink bg-chalk2" : "border-ink3"}`}
-            >
-              <Mark kind={looked.has(id) ? "fine" : "open"}>{""}</Mark>
-              <span className="text-ink">{t(`checked.${id}`)}</span>
-            </button>
-          ))}
-        </div>
-        <div className="mt-4 flex flex-wrap gap-3 border-t border-line pt-4">
-          <Button look="small" onClick={() => setWorks(true)}>
-            {t("inspect.fixed")}
-          </Button>
-          <Button look="small" onClick={() => setCondition("intermittent")}>
-            {t("inspect.fixedUnknown")}
-          </Button>
-          <Button
-            look={looked.size === possible.length ? "go" : "asleep"}
-            disabled={looked.size !== possible.length}
-            onClick={() => setRuled(true)}
-            className="min-w-0"
-          >
-            {looked.size === possible.length
-              ? t("inspect.stillDead")
-              : t("inspect.open", { count: possible.length - looked.size })}
-          </Button>
-          <Button look="small" onClick={() => setCondition(undefined)}>
-            {t("inspect.cancel")}
-          </Button>
-        </div>
-      </>
+      <RuleOut
+        possible={possible}
+        looked={looked}
+        helps={helps}
+        onLooked={(id) => onLooked(check, id)}
+        onWasIt={(id) => onWorks(check, id)}
+        onUnknown={() => setCondition("intermittent")}
+        onStillDead={() => setRuled(true)}
+        onBack={() => (open ? onClose() : setCondition(undefined))}
+      />
     );
   }
   return (
@@ -243,7 +206,13 @@ function WrongForm(props: FormProps) {
       data={data}
       matters={matters}
       ruledOut={possible}
-      onBack={() => (possible.length > 0 ? setRuled(false) : setCondition(undefined))}
+      onBack={() =>
+        condition === unanswered && possible.length > 0
+          ? setRuled(false)
+          : open
+            ? onClose()
+            : setCondition(undefined)
+      }
       onRecord={(answer) => onAnswer(check, answer)}
     />
   );
