@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { chromium } from "@playwright/test";
 import type { InspectionEvent } from "@/core/record/events";
+import { figureOf } from "@/core/sheet/read";
 import { readingOf } from "@/demo/readings";
 import { database } from "@/server/database/database";
 import { requireOwnInspection } from "@/server/inspections/access";
@@ -141,10 +142,14 @@ async function walked() {
       at: now().toISOString(),
     };
     const { measure } = check.definition;
-    const limit = measure && inspection.asks.sheet.figures[measure.limit]?.value;
-    return measure === undefined || limit === undefined
+    return measure === undefined
       ? { ...base, type: "answered", check: check.key, result: { kind: "fine" } }
-      : { ...base, type: "measured", check: check.key, ...readingOf(measure, limit) };
+      : {
+          ...base,
+          type: "measured",
+          check: check.key,
+          ...readingOf(measure, figureOf(inspection.asks.sheet, measure.limit) ?? 1),
+        };
   });
   await ingest(db, id, me?.id ?? "", { events: given }, now());
   return {

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import pg from "pg";
 import type { InspectionEvent } from "@/core/record/events";
+import { figureOf } from "@/core/sheet/read";
 import { readingOf } from "@/demo/readings";
 import { type Db, openDatabase } from "@/server/database/database";
 import { seededRandom } from "@/server/demo/random";
@@ -97,11 +98,14 @@ async function answers(db: Db, id: string, count?: number): Promise<InspectionEv
     .checks.slice(0, count)
     .map((check, i) => {
       const { measure } = check.definition;
-      const limit = measure && inspection.asks.sheet.figures[measure.limit]?.value;
       const own = { ...base, id: randomUUID(), seq: i + 1, check: check.key };
-      return measure === undefined || limit === undefined
+      return measure === undefined
         ? { ...own, type: "answered", result: { kind: "fine" } }
-        : { ...own, type: "measured", ...readingOf(measure, limit) };
+        : {
+            ...own,
+            type: "measured",
+            ...readingOf(measure, figureOf(inspection.asks.sheet, measure.limit) ?? 1),
+          };
     });
 }
 

@@ -59,9 +59,11 @@ describe("the catalogue", () => {
 });
 
 describe("unitOfReading", () => {
-  it("gives every measured check of the catalogue the unit of its limit on the sheet, and no other check one", () => {
+  it("gives every measured check its unit, that of its limit on the sheet, and no other check one", () => {
     for (const { key, definition } of sheets.flatMap(checksOf)) {
-      expect(unitOfReading(key), key).toBe(definition.measure && figures[definition.measure.limit]);
+      const { measure } = definition;
+      expect(unitOfReading(key), key).toBe(measure?.unit);
+      if (measure?.limit !== undefined) expect(measure.unit, key).toBe(figures[measure.limit]);
     }
   });
 });

@@ -65,6 +65,23 @@ export const emergencyChecks: readonly CheckDefinition[] = [
   },
   {
     ...lowering,
+    id: "guard.clearance",
+    part: "pothole_guard",
+    to: { features: ["pothole_guards"] },
+    needs: { ...groundMoves, posture: "clear", timber: "none" },
+    carry: ["tape"],
+    minutes: 0.1,
+    conditions: { clearance_too_great: floor("guard") },
+    measure: {
+      quantity: "ground_clearance",
+      unit: "mm",
+      limit: "guard_clearance",
+      sense: "at_most",
+      beyond: "clearance_too_great",
+    },
+  },
+  {
+    ...lowering,
     version: 2,
     id: "lower.rises_after",
     to: {

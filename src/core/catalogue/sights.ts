@@ -94,7 +94,7 @@ export const foundOtherwise: Readonly<Record<string, readonly string[]>> = {
   ],
   /** Felt in the hand: a button or a grip that does not move freely. */
   felt: ["sticks", "does_not_spring_back"],
-  read: ["overdue", "tag_hanging", "unreadable", "wrong_model"],
+  read: ["clearance_too_great", "overdue", "tag_hanging", "unreadable", "wrong_model"],
   /** Tied, bridged, removed or taped: it is the seeing that counts, whatever still works. */
   defeated: ["defeated"],
 };

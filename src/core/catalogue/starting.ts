@@ -108,6 +108,17 @@ export const startingChecks: readonly CheckDefinition[] = [
     minutes: 0.2,
     conditions: { fault_shown: repair, dark: repair },
   },
+  // On many machines a page of the display: read with the power on.
+  {
+    ...start,
+    id: "meter.hours",
+    part: "hour_meter",
+    to: { power: "electrical" },
+    needs: before,
+    minutes: 0.1,
+    conditions: { dark: repair, unreadable: repair },
+    measure: { quantity: "hours", unit: "h", sense: "at_least", nominal: true, beyond: "dark" },
+  },
   {
     ...start,
     id: "start.glow",

@@ -48,8 +48,11 @@ export type Needs = PlanState;
 export interface Measure {
   readonly quantity: Quantity;
   readonly unit: FigureUnit;
-  /** The sheet's limit; without it the operator reads it off the plate, and without that it cannot be graded. */
-  readonly limit: FigureId;
+  /**
+   * The sheet's limit; without it the operator reads it off the plate, and without that it cannot be graded. None where
+   * the reading is only recorded.
+   */
+  readonly limit?: FigureId;
   readonly sense: "at_least" | "at_most";
   /** The sheet's figure is what to expect, and no limit: the reading is recorded for what is held against it. */
   readonly nominal?: true;

@@ -72,6 +72,7 @@ export const waysToFail = {
     "does_not_spring_back",
     "full_speed",
     "too_fast",
+    "clearance_too_great",
     "too_long",
     "blocked",
     "wrong_stripe",

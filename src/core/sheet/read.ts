@@ -21,8 +21,8 @@ export function mayHave(sheet: Sheet, feature: FeatureId): boolean {
 }
 
 /** A figure in its stored unit, or undefined where the sheet has none: the operator is then asked to read it. */
-export function figureOf(sheet: Sheet, figure: FigureId): number | undefined {
-  return sheet.figures[figure]?.value;
+export function figureOf(sheet: Sheet, figure: FigureId | undefined): number | undefined {
+  return figure === undefined ? undefined : sheet.figures[figure]?.value;
 }
 
 /** How a thing is built; undefined where the sheet does not say. */

@@ -14,6 +14,8 @@ export const quantities = [
   "fuel",
   "tyre_pressure",
   "tread",
+  "hours",
+  "ground_clearance",
 ] as const;
 export type Quantity = (typeof quantities)[number];
 
@@ -33,6 +35,8 @@ const ranges: Readonly<Record<Quantity, { readonly reading: Range; readonly limi
   fuel: { reading: [0, 100], limit: [1, 100] },
   tyre_pressure: { reading: [0, 1_200], limit: [20, 1_200] },
   tread: { reading: [0, 100], limit: [0.5, 100] },
+  hours: { reading: [0, 100_000], limit: [0, 100_000] },
+  ground_clearance: { reading: [0, 300], limit: [1, 150] },
 };
 
 const within = (value: number, [least, most]: Range) =>

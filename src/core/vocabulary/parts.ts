@@ -154,6 +154,7 @@ export const parts = {
   generator: part("power", "informs"),
   keypad: part("ground_controls", "moves"),
   display: part("ground_controls", "informs"),
+  hour_meter: part("ground_controls", "informs"),
   mast: part("structure", "carries_load"),
   mast_chains: part("structure", "carries_load", "boom_cables"),
   brake_pins: part("safety", "guards"),

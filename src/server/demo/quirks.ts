@@ -9,7 +9,7 @@ export function quirks(
   ago: number,
   random: () => number,
 ): Readonly<Record<string, DemoAnswer>> {
-  const answers: Record<string, DemoAnswer> = {};
+  const answers: Record<string, DemoAnswer> = { "meter.hours": { value: hoursOn(plate, ago) } };
   // A boom whose stopping distance creeps up month by month, towards its limit of 0.9 m.
   if (plate === "LM-22") answers["drive.stopping"] = { value: stoppingM(ago, random()) };
   if (random() < 0.06) answers["platform.deck"] = { condition: "slippery", putRight: "clean" };
@@ -18,6 +18,16 @@ export function quirks(
   if (random() < 0.02) answers["covers.latched"] = { condition: "unlatched", putRight: "latch_cover" };
   return answers;
 }
+
+/** Some hundreds of hours when the books begin, and about three and a half more for each day since. */
+const hoursOn = (plate: string, ago: number): number => {
+  const number = Number(plate.replace(/\D/g, "")) || 1;
+  return (
+    Math.round(
+      (900 + ((number * 613) % 2_400) + (700 - Math.min(ago, 700)) * (2.5 + (number % 5) * 0.5)) * 10,
+    ) / 10
+  );
+};
 
 /** From 0.52 m eighteen months ago to 0.87 m today, with the scatter of a paced tape. */
 const stoppingM = (ago: number, scatter: number): number =>

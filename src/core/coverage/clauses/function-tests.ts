@@ -61,7 +61,7 @@ export const functionTests: readonly Section[] = [
       ),
       c("Brake release and freewheel, both put back", "check:ground.brake_release", "check:ground.freewheel"),
       c("Lowering alarm", "check:ground.lowering_alarm", "sound:lowering"),
-      c("Guards as they deploy", "check:guard.bars", "figure:guard_clearance"),
+      c("Guards as they deploy", "check:guard.bars", "check:guard.clearance", "figure:guard_clearance"),
       c("Master disconnect kills everything", "check:ground.disconnect", "interlock:disconnect_off"),
       c(
         "Levelling correction, small movements",

@@ -62,6 +62,7 @@ export const grading: readonly Section[] = [
       ),
       c(
         "Intervals by hours and months on the sheet",
+        "check:meter.hours",
         "figure:service_hours",
         "figure:inspection_months",
         "figure:grease_hours",
