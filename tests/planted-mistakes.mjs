@@ -6,6 +6,14 @@ const sql = (part) => `src/server/database/migrations/${part}.ts`;
 /** Each: what goes wrong, in which file what becomes what, and the tests (of which project) that find it. */
 export const mistakes = [
   [
+    "a brake that held on a slope too gentle to test it counts as proven",
+    "src/core/grade/assess.ts",
+    "if (on !== undefined && showsNothing(",
+    "if (on === undefined && showsNothing(",
+    "unit",
+    "src/core/decision/record.test.ts",
+  ],
+  [
     "a movement that did not come and now does is as it must be, for no reason found",
     "src/core/record/looked-into.ts",
     "|| !lookedInto.has(check)) return result;",

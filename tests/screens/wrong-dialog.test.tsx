@@ -7,6 +7,31 @@ import { WrongDialog } from "@/screens/inspect/wrong-dialog";
 import { button, enter, fireEvent, press, screen, show, type } from "./show";
 import { boom, checkWhere, scissor, walkOf } from "./walk";
 
+type DialogProps = Parameters<typeof WrongDialog>[0];
+
+/** What was looked into is kept by the walk, and comes back with it. */
+function Kept({
+  before,
+  onLooked,
+  dialog,
+}: {
+  before: readonly string[];
+  onLooked: DialogProps["onLooked"];
+  dialog: Omit<DialogProps, "looked" | "onLooked">;
+}) {
+  const [looked, setLooked] = useState(new Set(before));
+  return (
+    <WrongDialog
+      {...dialog}
+      looked={looked}
+      onLooked={(of, id) => {
+        onLooked(of, id);
+        setLooked((was) => new Set([...was, id]));
+      }}
+    />
+  );
+}
+
 function dialog(
   check: Check,
   {
@@ -21,29 +46,13 @@ function dialog(
 ) {
   const onLooked = vi.fn();
   const told = { onClose: vi.fn(), onAnswer: vi.fn(), onWorks: vi.fn(), onCorrect: vi.fn(), onSkip: vi.fn() };
-  /** What was looked into is kept by the walk, and comes back with it. */
-  function Kept() {
-    const [looked, setLooked] = useState(new Set(before));
-    return (
-      <WrongDialog
-        check={check}
-        data={data}
-        matters={matters}
-        state={state}
-        made={made}
-        readings={{}}
-        looked={looked}
-        helps={undefined}
-        answered={answered}
-        {...told}
-        onLooked={(of, id) => {
-          onLooked(of, id);
-          setLooked((was) => new Set([...was, id]));
-        }}
-      />
-    );
-  }
-  show(<Kept />);
+  show(
+    <Kept
+      before={before}
+      onLooked={onLooked}
+      dialog={{ check, data, matters, state, made, readings: {}, helps: undefined, answered, ...told }}
+    />,
+  );
   return { ...told, onLooked };
 }
 

@@ -19,7 +19,6 @@ export const madeBy: Readonly<Record<string, By>> = {
   "charger.cord": { figures: ["charger_supply", "charger_cord_max"] },
   "charger.lamps": { figures: ["longest_charge"] },
   "doc.service_due": { figures: ["service_hours", "inspection_months"] },
-  "drive.brake_hold": { figures: ["climbable_grade", "brake_hold_grade"] },
   "drive.cut_back": { figures: ["drive_cut_back_above"] },
   "drive.cut_out": { figures: ["drive_cut_out_above"] },
   "drive.direction_confirm": { figures: ["direction_window"], choices: ["direction_confirm"] },

@@ -8,7 +8,9 @@ import { assess } from "../grade/assess";
 import { gradeFinding, noContext } from "../grade/grade";
 import type { InspectionEvent } from "../record/events";
 import { lookedIntoStep } from "../record/looked-into";
+import { madeOnStep } from "../record/made-on-step";
 import { reduce } from "../record/reduce";
+import { figureOf } from "../sheet/read";
 import { defaultPolicy, type Policy } from "../vocabulary/policy";
 import { gradingPolicies } from "../vocabulary/practice";
 import { type DecisionFacts, decide } from "./decide";
@@ -47,7 +49,7 @@ const clean: readonly InspectionEvent[] = checks.map((check, i) =>
         check: check.key,
         ...readingOf(
           check.definition.measure,
-          slabScissorSheet.figures[check.definition.measure.limit]!.value,
+          figureOf(slabScissorSheet, check.definition.measure.limit) ?? 1,
         ),
       })
     : fine(i + 1, check.key),
@@ -345,25 +347,15 @@ describe("the decision", () => {
     const says = fc.constantFrom("looked", "works", "reason", "came_and_went", "dead");
     fc.assert(
       fc.property(fc.array(says, { minLength: 1, maxLength: 6 }), (said) => {
-        const events = said.map((word, i) => {
-          const seq = others.length + 1 + i;
-          switch (word) {
-            case "looked":
-              return event(seq, { type: "changed", step: lookedIntoStep(lift, "disconnect_off") });
-            case "works":
-              return fine(seq, lift);
-            case "reason":
-              return event(seq, {
-                type: "answered",
-                check: lift,
-                result: { kind: "fine", cause: "disconnect_off" },
-              });
-            case "came_and_went":
-              return wrong(seq, lift, "intermittent");
-            case "dead":
-              return wrong(seq, lift, "did_not_move");
-          }
-        });
+        const cause = "disconnect_off";
+        const saying: Record<string, (seq: number) => InspectionEvent> = {
+          looked: (seq) => event(seq, { type: "changed", step: lookedIntoStep(lift, cause) }),
+          works: (seq) => fine(seq, lift),
+          reason: (seq) => event(seq, { type: "answered", check: lift, result: { kind: "fine", cause } }),
+          came_and_went: (seq) => wrong(seq, lift, "intermittent"),
+          dead: (seq) => wrong(seq, lift, "did_not_move"),
+        };
+        const events = said.flatMap((word, i) => saying[word]?.(others.length + 1 + i) ?? []);
         const questioned = said.includes("looked") && said.includes("works");
         const is = assessed([...others, ...events]).byCheck.get(lift);
         const expected = said.includes("dead")
@@ -377,6 +369,33 @@ describe("the decision", () => {
       }),
       { numRuns: 400 },
     );
+  });
+
+  it("a brake that held on a slope too gentle or too steep for it has proven nothing, whenever the slope was measured", () => {
+    const hold = keyOf("drive.brake_hold");
+    const percent = fc.integer({ min: 1, max: 60 });
+    fc.assert(
+      fc.property(fc.array(percent, { minLength: 1, maxLength: 3 }), fc.boolean(), (ramps, before) => {
+        const said = ramps.map((of, i) =>
+          event(900 + i, {
+            type: "changed",
+            step: madeOnStep(hold, { method: "percent", inputs: { percent: of } }),
+          }),
+        );
+        const events = before ? [...said, ...clean] : [...clean, ...said];
+        // It holds at 20 % and climbs 24 %, each told to 0.4 %: the last ramp is the one it was made on.
+        const last = ramps.at(-1) ?? 0;
+        const nothing = last <= 19 || last >= 25;
+        expect(assessed(events).ungradable).toEqual(nothing ? [hold] : []);
+        expect(outcome(events)).toBe(nothing ? "not_cleared" : "cleared");
+      }),
+    );
+    const rolled = clean.map((e, i) => ("check" in e && e.check === hold ? wrong(i + 1, hold, "rolled") : e));
+    const gentle = event(900, {
+      type: "changed",
+      step: madeOnStep(hold, { method: "percent", inputs: { percent: 5 } }),
+    });
+    expect(outcome([...rolled, gentle])).toBe("tagged_out");
   });
 
   it("an answer for a check or condition that does not exist is a misfit, never fine", () => {

@@ -1,9 +1,10 @@
 import { type Check, checksOf } from "../catalogue/catalogue";
 import { isWithin } from "../catalogue/within";
 import { interlocks } from "../machine/interlocks";
+import { showsNothing } from "../measure/made-on";
 import type { InspectionEvent } from "../record/events";
-import { type LookedInto, resultOf } from "../record/looked-into";
-import { type Given, reduce } from "../record/reduce";
+import { resultOf } from "../record/looked-into";
+import { type Given, type Reduction, reduce } from "../record/reduce";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import type { Observed } from "./diagnose";
@@ -44,7 +45,7 @@ export function toldIn(sheet: Sheet, events: readonly InspectionEvent[]): readon
     // An answer to an earlier version of a check tells the same of what was seen.
     const check = byId.get(key.slice(0, key.indexOf("@")));
     if (check === undefined) continue;
-    const all = given.flatMap((one) => saidIn(check, sheet, one, reduction.lookedInto));
+    const all = given.flatMap((one) => saidIn(check, sheet, one, reduction));
     const stands = all.findLast(({ says }) => says !== "fine") ?? all.at(-1);
     const before = told.get(check.definition.id);
     if (stands !== undefined && (before === undefined || before.says === "fine"))
@@ -53,7 +54,12 @@ export function toldIn(sheet: Sheet, events: readonly InspectionEvent[]): readon
   return [...told.values()];
 }
 
-function saidIn(check: Check, sheet: Sheet, given: Given, lookedInto: LookedInto): readonly Told[] {
+function saidIn(
+  check: Check,
+  sheet: Sheet,
+  given: Given,
+  { lookedInto, madeOn }: Pick<Reduction, "lookedInto" | "madeOn">,
+): readonly Told[] {
   const question = check.definition.id;
   if (given.type === "skipped") return [];
   if (given.type === "measured") {
@@ -63,6 +69,8 @@ function saidIn(check: Check, sheet: Sheet, given: Given, lookedInto: LookedInto
     return [{ question, says: isWithin(measure, given.value, limit) ? "fine" : measure.beyond }];
   }
   const result = resultOf(given, lookedInto);
+  const on = madeOn.get(given.check);
+  if (result.kind === "fine" && on !== undefined && showsNothing(sheet, question, on)) return [];
   if (result.kind === "fine")
     return [
       {

@@ -3,8 +3,9 @@ import { isWithin } from "../catalogue/within";
 import { type EndedBy, neverEnded } from "../evidence/seen";
 import type { LedgerTouch } from "../evidence/touches";
 import { mayExplain } from "../machine/rule-out";
+import { showsNothing } from "../measure/made-on";
 import { isWorkedOut } from "../measure/methods";
-import { type LookedInto, resultOf } from "../record/looked-into";
+import { resultOf } from "../record/looked-into";
 import type { Given, Reduction } from "../record/reduce";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
@@ -76,9 +77,7 @@ export function assess(
   for (const check of checks) {
     const all = reduction.given.get(check.key) ?? [];
     const given = all.filter((event) => ended(event) === undefined);
-    const read = given.map((event) =>
-      readGiven(check, sheet, policy, event, contextOf, reduction.lookedInto),
-    );
+    const read = given.map((event) => readGiven(check, sheet, policy, event, contextOf, reduction));
     const worst = read.reduce<Read | undefined>(
       (a, b) => (a === undefined || rank(b) > rank(a) ? b : a),
       undefined,
@@ -131,7 +130,7 @@ function readGiven(
   policy: Policy,
   event: Given,
   contextOf: ContextOf,
-  lookedInto: LookedInto,
+  { lookedInto, madeOn }: Pick<Reduction, "lookedInto" | "madeOn">,
 ): Read {
   const { id: eventId } = event;
   if (event.type === "skipped") return { status: "skipped", eventId };
@@ -172,6 +171,9 @@ function readGiven(
         eventId,
         misfit: `${check.key}: ${cause} tags the unit out and explains nothing`,
       };
+    const on = madeOn.get(check.key);
+    if (on !== undefined && showsNothing(sheet, check.definition.id, on))
+      return { status: "ungradable", eventId };
     // A check with a figure is answered by its reading, not by a word.
     return check.definition.measure === undefined
       ? { status: "fine", eventId }

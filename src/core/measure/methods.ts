@@ -2,7 +2,13 @@ import type { Quantity } from "../vocabulary/believable";
 import type { FigureId, FigureUnit } from "../vocabulary/figures";
 import { type Run, speedOver, stoppingDistance } from "./driving";
 import { driftInSheetTime } from "./holding";
-import { coldPressureKpa } from "./tyre-and-battery";
+import {
+  cellSpread,
+  cellsOf,
+  chargeByGravity,
+  coldPressureKpa,
+  restVoltageByGravity,
+} from "./tyre-and-battery";
 import type { Uncertain } from "./uncertain";
 
 /** What a person reads or counts for a method, in its stored unit. */
@@ -100,6 +106,21 @@ export const methods = {
         figures("drift_time") ?? Number.NaN,
       ),
   },
+  hydrometer: {
+    quantity: "rest_voltage",
+    inputs: [
+      { id: "lowestGravity", unit: "ratio" },
+      { id: "highestGravity", unit: "ratio" },
+      { id: "cellC", unit: "degC" },
+    ],
+    needs: ["battery_rest_voltage_min"],
+    work: (inputs, figures) =>
+      restVoltageByGravity(
+        of(inputs, "lowestGravity"),
+        of(inputs, "cellC"),
+        cellsOf(figures("battery_rest_voltage_min") ?? Number.NaN),
+      ),
+  },
   gauge_and_temperature: {
     quantity: "tyre_pressure",
     inputs: [
@@ -160,6 +181,20 @@ export function workOut(
         .join(", ")}, got ${JSON.stringify(inputs)}; measure it again`,
     );
   return worked;
+}
+
+/** Something else that the same readings tell, by its message and figures. */
+export interface Note {
+  readonly id: "charge" | "cells_apart";
+  readonly values: Readonly<Record<string, number>>;
+}
+
+/** What readings tell besides the value; only of readings that work out. */
+export function noteOn(method: MethodId, inputs: Readonly<Record<string, number>>): Note | undefined {
+  if (method !== "hydrometer") return undefined;
+  const { apart, spread } = cellSpread([of(inputs, "lowestGravity"), of(inputs, "highestGravity")]);
+  const percent = Math.round(chargeByGravity(of(inputs, "lowestGravity"), of(inputs, "cellC")).value);
+  return apart ? { id: "cells_apart", values: { spread, percent } } : { id: "charge", values: { percent } };
 }
 
 /** Stored to a ten-thousandth: more than any of these is told to. */

@@ -1,3 +1,4 @@
+import { type FigureId, figures } from "../vocabulary/figures";
 import { mustBe, read, type Uncertain, workedOut } from "./uncertain";
 
 /** The ways a slope is told: degrees, per cent, one in so many, or rise over run or over the ramp's own length. */
@@ -19,6 +20,28 @@ const radiansOf = (degrees: number): number => (degrees * Math.PI) / 180;
 /** tan(angle) = rise / run; per cent is a hundred times that. Per cent in, degrees out. */
 export const degreesOfPercent = (percent: number): number => degreesOf(Math.atan(percent / 100));
 export const percentOfDegrees = (degrees: number): number => 100 * Math.tan(radiansOf(degrees));
+/** Figures of a sheet that are slopes, some told in per cent and some in degrees. */
+const slopes: ReadonlySet<FigureId> = new Set([
+  "climbable_grade",
+  "brake_hold_grade",
+  "side_slope",
+  "push_slope",
+  "legs_level_slope",
+  "tilt_trip_along",
+  "tilt_trip_across",
+]);
+
+/** A slope of a sheet in the other of the two units it is told in; undefined for any other figure. */
+export function otherWay(
+  id: FigureId,
+  value: number,
+): { readonly value: number; readonly unit: "%" | "deg" } | undefined {
+  if (!slopes.has(id)) return undefined;
+  return figures[id] === "%"
+    ? { value: degreesOfPercent(value), unit: "deg" }
+    : { value: percentOfDegrees(value), unit: "%" };
+}
+
 /** One in n: n along for one up, so a hundred over n per cent. */
 export const oneIn = (percent: number): number => 100 / percent;
 

@@ -85,6 +85,26 @@ export function chargeByVoltage(volts: number, nominalV: number): Uncertain {
   return workedOut((v) => between(byCellVolts, v / cells), [read(volts, 0.05)]);
 }
 
+/** The other way on a table: the reading that stands for a state of charge. */
+const readingAt = (table: readonly Point[], percent: number): number =>
+  between(
+    table.map(([reading, of]): Point => [of, reading]),
+    percent,
+  );
+
+/** How many cells a battery has, by the least voltage its sheet allows rested: two and a bit a cell, in blocks of three. */
+export const cellsOf = (restVoltageMin: number): number => 3 * Math.round(restVoltageMin / 2.05 / 3);
+
+/**
+ * The rest voltage a battery would show whose weakest cell reads this specific gravity: both stand for one state of charge
+ * by the two tables. Volts, across `cells`.
+ */
+export function restVoltageByGravity(gravity: number, cellC: number, cells: number): Uncertain {
+  mustBe(cells >= 3, "a battery of 3 cells or more", cells);
+  const charge = chargeByGravity(gravity, cellC);
+  return workedOut((percent) => cells * readingAt(byCellVolts, percent), [charge]);
+}
+
 /** Cells further apart than this are not alike: one is failing, or only some have been topped up. */
 export const cellsApart = 0.05;
 

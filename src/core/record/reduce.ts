@@ -1,6 +1,8 @@
 import type { CheckKey } from "../catalogue/catalogue";
+import type { How } from "../measure/methods";
 import type { EventOf, InspectionEvent } from "./events";
 import { type LookedInto, lookedIntoIn } from "./looked-into";
+import { madeOnIn } from "./made-on-step";
 import { compareText, inOrder } from "./order";
 
 /** An answer, a reading or a skip for one check. */
@@ -13,6 +15,8 @@ export interface Reduction {
   readonly changed: ReadonlySet<string>;
   /** Responses that did not come and were looked into. */
   readonly lookedInto: LookedInto;
+  /** What tests were made on, where somebody measured it. */
+  readonly madeOn: ReadonlyMap<CheckKey, How>;
   /** What was last said of each inherited finding, by its id. */
   readonly matters: ReadonlyMap<string, EventOf<"matter">>;
   /** Events the server could not take and the person took back: shown, and nothing with one of them clears. */
@@ -55,7 +59,15 @@ export function reduce(events: readonly InspectionEvent[]): Reduction {
     else if (!superseded.has(event.id)) given.set(event.check, [...(given.get(event.check) ?? []), event]);
   }
   const withdrawn = [...changed].filter((step) => step.startsWith("withdrawn")).length;
-  return { given, changed, lookedInto: lookedIntoIn(ordered), matters, withdrawn, problems };
+  return {
+    given,
+    changed,
+    lookedInto: lookedIntoIn(ordered),
+    madeOn: madeOnIn(ordered),
+    matters,
+    withdrawn,
+    problems,
+  };
 }
 
 /** Whether an event answers a check: in words, by a reading, or by passing it over. */

@@ -3,11 +3,12 @@ import { useTranslations } from "next-intl";
 import { useEffect, useRef, useState } from "react";
 import { soundOf } from "@/core/catalogue/alarms-heard";
 import type { Check } from "@/core/catalogue/catalogue";
-import { type Heard, patternOf } from "@/core/measure/alarm-pattern";
+import { type Heard, patternOf, patternOfCount } from "@/core/measure/alarm-pattern";
 import type { Sheet } from "@/core/sheet/sheet";
 import { type Pattern, patterns } from "@/core/vocabulary/signs";
 import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
+import { NumberBox } from "./number-box";
 import type { T } from "./words";
 
 /** How long somebody listens and taps along. */
@@ -42,6 +43,8 @@ function Tapping({ sheet, meant }: { sheet: Sheet; meant: Pattern | undefined })
   const [taps, setTaps] = useState<readonly number[]>([]);
   const [heard, setHeard] = useState<readonly Heard[]>();
   const [listening, setListening] = useState(false);
+  const [count, setCount] = useState("");
+  const counted = /^\d{1,3}$/.test(count.trim()) ? Number(count) : undefined;
   const latest = useRef(taps);
   latest.current = taps;
   const end = (forS: number) => {
@@ -90,6 +93,27 @@ function Tapping({ sheet, meant }: { sheet: Sheet; meant: Pattern | undefined })
         <Button look="go" className="mt-3 w-full" onClick={begin}>
           {t(heard === undefined ? "alarm.begin" : "alarm.again")}
         </Button>
+      )}
+      {listening ? null : (
+        <form
+          className="mt-4 flex flex-wrap items-center gap-3 border-t border-line pt-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (counted !== undefined) setHeard(patternOfCount(counted, listenS, patternsOf(sheet)));
+          }}
+        >
+          <NumberBox
+            label={t("alarm.count", { seconds: listenS })}
+            shown="shown"
+            value={count}
+            unit=""
+            invalid={count !== "" && counted === undefined}
+            onChange={setCount}
+          />
+          <Button look="small" type="submit" disabled={counted === undefined}>
+            {t("alarm.match")}
+          </Button>
+        </form>
       )}
       <div role="status" className="mt-3">
         {heard === undefined ? null : <HeardWords heard={heard} meant={meant} />}

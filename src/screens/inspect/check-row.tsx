@@ -11,6 +11,7 @@ import { Mark } from "@/kit/mark";
 import { touchWords } from "../plan/words";
 import { AlarmTap } from "./alarm-tap";
 import { CheckTimers } from "./check-timers";
+import { MadeOn } from "./made-on";
 import { MatterLine } from "./matter-line";
 import { MeasureField } from "./measure-field";
 import { type InspectModel, readingsOf } from "./model";
@@ -46,6 +47,7 @@ function whatOf({ check, model, locked, current }: RowProps): string {
     matters.length > 0 ? model.facts.maySayGone : null,
     check.definition.measure === undefined ? null : readingsOf(model),
     model.reduction.lookedInto.has(key),
+    model.reduction.madeOn.get(key),
   ]);
 }
 
@@ -83,6 +85,7 @@ function Row(props: RowProps) {
         </p>
         <SheetSays check={check} model={model} />
         {open && !locked ? <AlarmTap check={check} sheet={model.data.sheet} /> : null}
+        {open && !locked ? <MadeOn check={check} model={model} /> : null}
         {open && !locked ? <CheckTimers check={check} sheet={model.data.sheet} walk={model.data.id} /> : null}
         <WhyRetested check={check} model={model} />
         {assessed?.endedBy === undefined ? null : (

@@ -7,15 +7,17 @@ import {
   type Input,
   inputsOf,
   type MethodId,
+  noteOn,
   stored as rounded,
   workOut,
 } from "@/core/measure/methods";
 import { against, type Uncertain } from "@/core/measure/uncertain";
 import { figureOf } from "@/core/sheet/read";
+import type { FigureId } from "@/core/vocabulary/figures";
 import type { InspectData } from "./inspect-data";
-import { NumberBox } from "./number-box";
 import type { Readings } from "./reading";
-import { numberIn, shown, stored, type T, typedUnit } from "./words";
+import { TypedInputs } from "./typed-inputs";
+import { shown, type T } from "./words";
 
 /** A value, and what it was worked out from. */
 export interface Worked {
@@ -40,64 +42,38 @@ export function MeasureBy({
   onWorked: (worked: Worked | undefined) => void;
 }) {
   const t = useTranslations() as unknown as T;
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
+  const [read, setRead] = useState<Readonly<Record<string, number>>>();
   const inputs = inputsOf(method);
   const given = ({ from }: Input) => (from === undefined ? undefined : readings[from]);
-  const inputsFrom = (texts: Readonly<Record<string, string>>) =>
-    Object.fromEntries(
-      inputs.flatMap((input) => {
-        const known = given(input);
-        const number = known === undefined ? numberIn(texts[input.id] ?? "") : undefined;
-        const value = known ?? (number === undefined ? undefined : stored(number, input.unit, measures));
-        return value === undefined ? [] : [[input.id, value] as const];
-      }),
-    );
-  const workFrom = (texts: Readonly<Record<string, string>>): Uncertain | "impossible" | undefined => {
-    const read = inputsFrom(texts);
-    if (inputs.some(({ id }) => read[id] === undefined)) return undefined;
+  const figures = (id: FigureId) => figureOf(sheet, id);
+  const workFrom = (from: typeof read): Uncertain | "impossible" | undefined => {
+    if (from === undefined) return undefined;
     try {
-      return workOut(method, read, (id) => figureOf(sheet, id));
+      return workOut(method, from, figures);
     } catch {
       return "impossible";
     }
   };
-  const change = (id: string, next: string) => {
-    const texts = { ...typed, [id]: next };
-    setTyped(texts);
-    const worked = workFrom(texts);
-    onWorked(
-      typeof worked === "object"
-        ? { value: rounded(worked.value), how: { method, inputs: inputsFrom(texts) } }
-        : undefined,
-    );
-  };
-  const worked = workFrom(typed);
+  const worked = workFrom(read);
+  const note = read === undefined || typeof worked !== "object" ? undefined : noteOn(method, read);
   const inWords = (value: number) => shown(t, value, measure.unit, measures);
   return (
     <>
       <p className="basis-full text-ink2">{t(`measure.formula.${method}`)}</p>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        {inputs.map((input) => {
-          const { id, unit } = input;
-          const known = given(input);
-          const text = typed[id] ?? "";
-          return known === undefined ? (
-            <NumberBox
-              key={id}
-              label={t(`measure.input.${id}`)}
-              shown="shown"
-              value={text}
-              unit={unit === "count" ? "" : typedUnit(unit, measures)}
-              invalid={text !== "" && numberIn(text) === undefined}
-              onChange={(next) => change(id, next)}
-            />
-          ) : (
-            <p key={id} className="flex min-h-[48px] items-center font-semibold">
-              {t("measure.lowered", { speed: shown(t, known, unit, measures) })}
-            </p>
+      <TypedInputs
+        inputs={inputs}
+        measures={measures}
+        known={given}
+        onRead={(next) => {
+          setRead(next);
+          const value = workFrom(next);
+          onWorked(
+            next !== undefined && typeof value === "object"
+              ? { value: rounded(value.value), how: { method, inputs: next } }
+              : undefined,
           );
-        })}
-      </div>
+        }}
+      />
       {inputs.some((input) => input.from !== undefined && given(input) === undefined) ? (
         <p className="basis-full font-semibold">{t("measure.noLowered")}</p>
       ) : null}
@@ -115,6 +91,9 @@ export function MeasureBy({
             {limit !== undefined && !measure.nominal && against(worked, limit, measure.sense) === "close" ? (
               <p className="font-semibold">{t("measure.close")}</p>
             ) : null}
+            {note === undefined ? null : (
+              <p className="font-semibold">{t(`measure.note.${note.id}`, note.values)}</p>
+            )}
           </>
         )}
       </div>

@@ -10,6 +10,7 @@ import type { InspectData } from "./inspect-data";
 import { MeasureBy, type Worked } from "./measure-by";
 import { NumberBox } from "./number-box";
 import type { Reading, Readings } from "./reading";
+import { Ways } from "./ways";
 import { checkTitle, gradeOfReading, numberIn, shown, stored, type T, typedUnit } from "./words";
 
 /**
@@ -89,7 +90,11 @@ export function MeasureField({
     >
       {ways.length < 2 ? null : (
         <Ways
-          ways={ways}
+          name={t("measure.by")}
+          ways={ways.map((one) => ({
+            id: one,
+            words: t(one === "direct" ? "measure.direct" : `measure.method.${one}`),
+          }))}
           way={way}
           onWay={(next) => {
             setWay(next);
@@ -148,23 +153,5 @@ export function MeasureField({
         </div>
       )}
     </form>
-  );
-}
-
-function Ways({ ways, way, onWay }: { ways: readonly Way[]; way: Way; onWay: (next: Way) => void }) {
-  const t = useTranslations() as unknown as T;
-  return (
-    <fieldset className="flex basis-full flex-wrap gap-1">
-      <legend className="sr-only">{t("measure.by")}</legend>
-      {ways.map((one) => (
-        <label
-          key={one}
-          className={`flex min-h-[48px] cursor-pointer items-center px-2.5 text-[17px] has-focus-visible:outline-[3px] ${one === way ? "border-b-[3px] border-ink font-bold" : "border-b-[3px] border-transparent underline"}`}
-        >
-          <input type="radio" className="sr-only" checked={one === way} onChange={() => onWay(one)} />
-          {t(one === "direct" ? "measure.direct" : `measure.method.${one}`)}
-        </label>
-      ))}
-    </fieldset>
   );
 }

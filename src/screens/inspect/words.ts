@@ -3,7 +3,8 @@ import type { readOff } from "@/core/catalogue/read-off";
 import { isWithin } from "@/core/catalogue/within";
 import type { CheckAssessment } from "@/core/grade/assess";
 import { gradeFinding } from "@/core/grade/grade";
-import { type FigureUnit, figures } from "@/core/vocabulary/figures";
+import { otherWay } from "@/core/measure/slope";
+import { type FigureId, type FigureUnit, figures } from "@/core/vocabulary/figures";
 import type { Grade } from "@/core/vocabulary/grades";
 import type { Side } from "@/core/vocabulary/sides";
 import { fromStored, imperialOf, toStored } from "@/core/vocabulary/units";
@@ -33,8 +34,15 @@ export function sheetWords(
   { figures: read, choices }: ReturnType<typeof readOff>,
   measures: "metric" | "imperial",
 ): string {
+  const bracketed = (id: FigureId, value: number) => {
+    const other = otherWay(id, value);
+    return other === undefined ? "" : ` (${shown(t, Number(other.value.toFixed(1)), other.unit, measures)})`;
+  };
   const said = [
-    ...read.map(({ id, value }) => `${t(`figure.${id}`)} ${shown(t, value, figures[id], measures)}`),
+    ...read.map(
+      ({ id, value }) =>
+        `${t(`figure.${id}`)} ${shown(t, value, figures[id], measures)}${bracketed(id, value)}`,
+    ),
     ...choices.map(({ id, value }) => `${t(`choice.${id}`)} ${t(`choiceValue.${value}`)}`),
   ];
   return said.length === 0 ? "" : `${said.join(". ")}.`;

@@ -1,0 +1,166 @@
+"use client";
+import { useTranslations } from "next-intl";
+import { useState } from "react";
+import type { Check } from "@/core/catalogue/catalogue";
+import { blocksFor, inputsOfWay, type MadeOnWay, madeOn, slopesFor, waysToSay } from "@/core/measure/made-on";
+import { type How, stored as rounded } from "@/core/measure/methods";
+import { percentOfDegrees } from "@/core/measure/slope";
+import { madeOnStep } from "@/core/record/made-on-step";
+import { keptHere } from "@/device/kept-here";
+import { Button } from "@/kit/button";
+import type { InspectModel } from "./model";
+import { TypedInputs } from "./typed-inputs";
+import { Ways } from "./ways";
+import { shown, type T } from "./words";
+
+/**
+ * What a slope or block test is made on: what serves on this machine, and whether the one in the yard does. A test made on
+ * one that shows nothing proves nothing.
+ */
+export function MadeOn({ check, model }: { check: Check; model: InspectModel }) {
+  const t = useTranslations() as unknown as T;
+  const { sheet, measures } = model.data;
+  const { id } = check.definition;
+  const ways = waysToSay(sheet, id);
+  const [open, setOpen] = useState(false);
+  const [way, setWay] = useState<MadeOnWay>(ways[0] ?? "percent");
+  const [how, setHow] = useState<How>();
+  if (ways.length === 0) return null;
+  const said = model.reduction.madeOn.get(check.key);
+  const kept = keptHere.read(lastOf(id)) as How | null | undefined;
+  const last = said === undefined && isHow(kept) && madeOn(sheet, id, kept) !== undefined ? kept : undefined;
+  const tell = (next: How) => {
+    keptHere.keep(lastOf(id), next);
+    void model.dispatch({ act: "changed", steps: [madeOnStep(check.key, next)] });
+    setOpen(false);
+    setHow(undefined);
+  };
+  const measured = how === undefined ? undefined : madeOn(sheet, id, how);
+  return (
+    <div className="mt-1">
+      <Serves check={check} model={model} />
+      {said === undefined ? null : <OnWhat how={said} check={check} model={model} />}
+      <div className="mt-1 flex flex-wrap gap-2">
+        {last === undefined || open ? null : (
+          <Button look="small" className="border-dashed" onClick={() => tell(last)}>
+            {t("madeOn.same", { slope: slopeWords(t, model, check, last) })}
+          </Button>
+        )}
+        <Button
+          look="small"
+          className="border-dashed"
+          aria-expanded={open}
+          onClick={() => setOpen((was) => !was)}
+        >
+          {t(said === undefined ? "madeOn.measure" : "madeOn.again")}
+        </Button>
+      </div>
+      {open ? (
+        <div className="mt-2 border-l-[5px] border-ink3 pl-3">
+          <Ways
+            name={t("madeOn.by")}
+            ways={ways.map((one) => ({ id: one, words: t(`madeOn.way.${one}`) }))}
+            way={way}
+            onWay={(next) => {
+              setWay(next as MadeOnWay);
+              setHow(undefined);
+            }}
+          />
+          <p className="text-ink2">{t(`madeOn.formula.${way}`)}</p>
+          <TypedInputs
+            key={way}
+            inputs={inputsOfWay(way)}
+            measures={measures}
+            onRead={(read) =>
+              setHow(
+                read && {
+                  method: way,
+                  inputs: Object.fromEntries(Object.entries(read).map(([of, value]) => [of, rounded(value)])),
+                },
+              )
+            }
+          />
+          <div aria-live="polite" className="mt-1 min-h-[27px]">
+            {how === undefined ? null : measured === undefined ? (
+              <p className="font-semibold text-tag">{t("measure.wrong")}</p>
+            ) : (
+              <OnWhat how={how} check={check} model={model} />
+            )}
+          </div>
+          <Button
+            look="small"
+            disabled={measured === undefined}
+            onClick={() => (how === undefined ? undefined : tell(how))}
+          >
+            {t("inspect.save")}
+          </Button>
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+const lastOf = (check: string): string => `made on ${check}`;
+
+const isHow = (kept: unknown): kept is How =>
+  typeof kept === "object" && kept !== null && "method" in kept && "inputs" in kept && kept.inputs !== null;
+
+/** Degrees as people on a yard say them: per cent, with the degrees beside it. */
+const both = (t: T, degrees: number, measures: "metric" | "imperial"): string =>
+  `${shown(t, Number(percentOfDegrees(degrees).toFixed(1)), "%", measures)} (${shown(t, Number(degrees.toFixed(1)), "deg", measures)})`;
+
+function slopeWords(t: T, { data }: InspectModel, check: Check, how: How): string {
+  const on = madeOn(data.sheet, check.definition.id, how);
+  return on === undefined ? "" : both(t, on.slope.value, data.measures);
+}
+
+/** What was measured, and whether the test shows anything on it. */
+function OnWhat({ how, check, model }: { how: How; check: Check; model: InspectModel }) {
+  const t = useTranslations() as unknown as T;
+  const { sheet, measures } = model.data;
+  const on = madeOn(sheet, check.definition.id, how);
+  if (on === undefined) return null;
+  const nothing = on.fit === "not_steep_enough" || on.fit === "too_steep";
+  return (
+    <p className={`font-bold ${nothing ? "text-tag" : ""}`}>
+      {t("madeOn.result", {
+        slope: both(t, on.slope.value, measures),
+        plusMinus: shown(t, Number(on.slope.plusMinus.toFixed(1)), "deg", measures),
+      })}{" "}
+      {t(`madeOn.fit.${on.fit}`)}
+    </p>
+  );
+}
+
+/** Which slopes serve, and which blocks. */
+function Serves({ check, model }: { check: Check; model: InspectModel }) {
+  const t = useTranslations() as unknown as T;
+  const { sheet, measures } = model.data;
+  const { id } = check.definition;
+  const slopes = slopesFor(sheet, id);
+  const blocks = blocksFor(sheet, id);
+  const words = [
+    ...(slopes?.least === undefined && slopes?.most === undefined
+      ? []
+      : [
+          t(
+            slopes.least === undefined
+              ? "madeOn.upTo"
+              : slopes.most === undefined
+                ? "madeOn.from"
+                : "madeOn.between",
+            {
+              least: slopes.least === undefined ? "" : both(t, slopes.least, measures),
+              most: slopes.most === undefined ? "" : both(t, slopes.most, measures),
+            },
+          ),
+        ]),
+    ...blocks.map(({ under, leastMm, mostMm }) =>
+      t(mostMm === undefined ? `madeOn.blockFrom.${under}` : `madeOn.block.${under}`, {
+        least: shown(t, leastMm, "mm", measures),
+        most: mostMm === undefined ? "" : shown(t, mostMm, "mm", measures),
+      }),
+    ),
+  ];
+  return <p className="leading-snug font-semibold text-ink">{words.join(" ")}</p>;
+}
