@@ -68,6 +68,7 @@ const sameInSpanish: readonly string[] = [
   "Panel, {station}",
   "Rook Step",
   "{by}, {when}",
+  "{colour}, {shape}, {at}",
   "{day}, {name}",
   "{name}, {time}",
   "{what}",

@@ -37,7 +37,11 @@ export function differences(before: Sheet, after: Sheet): readonly Difference[] 
   const stops = (sheet: Sheet) =>
     Object.fromEntries(sheet.stopButtons.map((b) => [b.id, `${b.at}, ${b.resets}`]));
   each("stop_button", stops(before), stops(after), String);
-  each("lamp", before.lamps ?? {}, after.lamps ?? {}, (l) => `${l.at}, ${l.colour}, ${l.shape}`);
+  each("lamp", before.lamps ?? {}, after.lamps ?? {}, (l) =>
+    [l.at, l.colour, l.shape, lampSays("steady", l.steady), lampSays("flashing", l.flashing)]
+      .filter((word) => word !== "")
+      .join(", "),
+  );
   each("alarm", before.alarms ?? {}, after.alarms ?? {}, String);
   each("figure", before.figures, after.figures, (f) => `${f.value} (p. ${f.page})`);
   each("position", before.positions, after.positions, (p) => `${p.xM}, ${p.yM}`);
@@ -53,3 +57,8 @@ function compare(
 ): void {
   if (before !== after) found.push({ at, id, before, after });
 }
+
+const lampSays = (
+  look: string,
+  says: { readonly means: string; readonly act: string; readonly page: string } | undefined,
+): string => (says === undefined ? "" : `${look}: ${says.means} (${says.act}, p. ${says.page})`);

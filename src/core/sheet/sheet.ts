@@ -5,7 +5,7 @@ import { families, powers, powersOf, tyreKinds } from "../vocabulary/families";
 import { type FeatureId, familyMayHave, featureIds, partOf } from "../vocabulary/features";
 import { type FigureId, figureIds, figureTable } from "../vocabulary/figures";
 import { positionIds, positionTable } from "../vocabulary/positions";
-import { lampIds, patterns, soundIds } from "../vocabulary/signs";
+import { lampActs, lampIds, patterns, soundIds } from "../vocabulary/signs";
 
 const fitSchema = z.discriminatedUnion("fit", [
   z.strictObject({ fit: z.literal("fitted") }),
@@ -34,11 +34,20 @@ const stopButtonSchema = z.strictObject({
   resets: z.enum(["pull", "twist", "lift_cover"]),
 });
 
+const lampSaysSchema = z.strictObject({
+  /** In the manual's sense, short. */
+  means: z.string().min(1).max(160),
+  act: z.enum(lampActs),
+  page: z.string().min(1),
+});
+
 const lampSchema = z.strictObject({
   at: z.enum(["ground", "platform", "chassis"]),
   colour: z.enum(["red", "amber", "green", "blue", "white"]),
   /** The maker's own shape, in words: what a person looks for. */
   shape: z.string().min(1).max(80),
+  steady: lampSaysSchema.optional(),
+  flashing: lampSaysSchema.optional(),
 });
 
 const pointSchema = z.strictObject({ xM: z.number().finite(), yM: z.number().finite() });

@@ -49,3 +49,23 @@ export const soundIds = Object.keys(sounds) as [SoundId, ...SoundId[]];
 
 export const patterns = ["steady", "slow_beep", "fast_beep", "warble", "chirp", "horn"] as const;
 export type Pattern = (typeof patterns)[number];
+
+/** How a lamp shines. */
+export const lampLooks = ["steady", "flashing"] as const;
+export type LampLook = (typeof lampLooks)[number];
+
+/** What a lamp asks of whoever sees it, from nothing to taking the unit out of use. */
+export const lampActs = [
+  "tells",
+  "wait",
+  "limit",
+  "report",
+  "stop_work",
+  "lower_and_charge",
+  "lower_then_level",
+  "retract_then_lower",
+  "take_load_off",
+  "cycle_stop_once",
+  "tag_out",
+] as const;
+export type LampAct = (typeof lampActs)[number];

@@ -50,9 +50,41 @@ export const slabScissorSheet = makeSheet({
     start_chirp: "chirp",
   },
   lamps: {
-    tilt: { at: "platform", colour: "red", shape: "wedge under a bar" },
-    overload: { at: "platform", colour: "red", shape: "weight" },
-    battery_low: { at: "platform", colour: "amber", shape: "three short bars" },
+    tilt: {
+      at: "platform",
+      colour: "red",
+      shape: "wedge under a bar",
+      steady: {
+        means: "Off level by more than the trip angle; lift and drive are refused once it is raised.",
+        act: "lower_then_level",
+        page: "41",
+      },
+    },
+    overload: {
+      at: "platform",
+      colour: "red",
+      shape: "weight",
+      flashing: {
+        means: "More than the rated load; the platform does not rise until some of it is off.",
+        act: "take_load_off",
+        page: "41",
+      },
+    },
+    battery_low: {
+      at: "platform",
+      colour: "amber",
+      shape: "three short bars",
+      steady: {
+        means: "A fifth of the charge is left.",
+        act: "lower_and_charge",
+        page: "42",
+      },
+      flashing: {
+        means: "Lift is locked out until it has been charged.",
+        act: "lower_and_charge",
+        page: "42",
+      },
+    },
     charging: { at: "chassis", colour: "green", shape: "round" },
   },
   figures: {

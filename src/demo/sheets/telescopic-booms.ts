@@ -98,8 +98,24 @@ export const telescopicBoomSheet = makeSheet({
     range_light: { at: "platform", colour: "green", shape: "one dot" },
     range_heavy: { at: "platform", colour: "green", shape: "two dots" },
     reach_good: { at: "ground", colour: "green", shape: "square" },
-    reach_warning: { at: "platform", colour: "red", shape: "square" },
-    service: { at: "ground", colour: "amber", shape: "coil of rope" },
+    reach_warning: {
+      at: "platform",
+      colour: "red",
+      shape: "square",
+      steady: { means: "The boom stands at the stripe of its range.", act: "limit", page: "58" },
+      flashing: { means: "Reach control has failed its own test.", act: "tag_out", page: "59" },
+    },
+    service: {
+      at: "ground",
+      colour: "amber",
+      shape: "coil of rope",
+      steady: {
+        means: "Boom cables are due for service; the code is on the display.",
+        act: "report",
+        page: "60",
+      },
+      flashing: { means: "A boom cable is slack or broken.", act: "tag_out", page: "60" },
+    },
   },
   figures: {
     rated_load: 300,

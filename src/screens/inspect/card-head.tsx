@@ -13,6 +13,8 @@ interface CardHeadProps {
   /** What the drawing may be changed for, where there are two. */
   readonly other: "pose" | "board" | undefined;
   readonly onOther: () => void;
+  /** Where lamps are lit. */
+  readonly onLamps: (() => void) | undefined;
   readonly onKeys: () => void;
   readonly onDecide: () => void;
 }
@@ -38,6 +40,11 @@ export function CardHead(props: CardHeadProps) {
         <h1 className="text-[28px] leading-tight font-bold">{t(`stop.${visit?.stop ?? "close"}`)}</h1>
       </div>
       <div className="flex gap-4 whitespace-nowrap text-ink2">
+        {props.onLamps === undefined ? null : (
+          <button type="button" className="min-h-[48px] underline" onClick={props.onLamps}>
+            {t("lampRead.ask")}
+          </button>
+        )}
         {other === undefined ? null : (
           <button type="button" className="hidden min-h-[48px] underline md:inline" onClick={props.onOther}>
             {t(`inspect.${other}`)}

@@ -22,6 +22,7 @@ import { type ChangeStep, setsBefore, stateFor } from "./cards";
 import { DecisionView } from "./decision";
 import { InspectHeader } from "./header";
 import type { InspectData } from "./inspect-data";
+import { LampReader } from "./lamp-reader";
 import { useLocked } from "./locked";
 import { mayMake, readingsOf, useInspection } from "./model";
 import { useSession } from "./open-session";
@@ -88,6 +89,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   const [choosing, setChoosing] = useState(false);
   const [tagsHere, setTagsHere] = useState<readonly string[]>([]);
   const [keysShown, setKeysShown] = useState(false);
+  const [lampsShown, setLampsShown] = useState(false);
   const [boardShown, setBoardShown] = useState(false);
   const stops = useMemo<readonly BoardStop[]>(() => stopsOf(model, place), [model, place]);
   const tags = useMemo(
@@ -247,6 +249,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
                 place={place}
                 other={posed.has(stop) ? (boardShown ? "pose" : "board") : undefined}
                 onOther={() => setBoardShown((was) => !was)}
+                onLamps={posed.has(stop) ? () => setLampsShown(true) : undefined}
                 onKeys={() => setKeysShown(true)}
                 onDecide={() => setDeciding(true)}
               />
@@ -356,6 +359,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
       />
       <SupersedeDialog open={!locked && waits} onClose={drop} onReason={because} />
       <TheirsDialog open={!locked && theirs} onClose={readTheirs} />
+      {lampsShown && !locked ? <LampReader sheet={data.sheet} onClose={() => setLampsShown(false)} /> : null}
       <KeysDialog open={!locked && keysShown} onClose={() => setKeysShown(false)} />
     </div>
   );

@@ -4,7 +4,6 @@ import type { Sheet } from "@/core/sheet/sheet";
 import { choices, choicesOf } from "@/core/vocabulary/choices";
 import { powersOf, tyreKinds } from "@/core/vocabulary/families";
 import type { FeatureId } from "@/core/vocabulary/features";
-import { lampIds, lamps, patterns, soundIds, sounds } from "@/core/vocabulary/signs";
 import { Button } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { withEntry } from "./draft";
@@ -182,94 +181,6 @@ export function StopsStep({ sheet, readOnly, onChange }: StepProps) {
           {t("sheets.addStop")}
         </Button>
       )}
-    </div>
-  );
-}
-
-const colours = ["red", "amber", "green", "blue", "white"] as const;
-const lampPlaces = ["ground", "platform", "chassis"] as const;
-
-/** Lamps with place, colour and the maker's shape in words; alarms with their pattern. */
-export function SignsStep({ sheet, readOnly, onChange }: StepProps) {
-  const t = useTranslations();
-  return (
-    <div>
-      {lampIds
-        .filter((id) => applies(sheet, lamps[id]))
-        .map((id) => {
-          const lamp = sheet.lamps?.[id];
-          const set = (change: Partial<NonNullable<typeof lamp>>) =>
-            onChange(
-              withEntry(sheet, "lamps", id, {
-                at: "platform",
-                colour: "red",
-                shape: "-",
-                ...lamp,
-                ...change,
-              }),
-            );
-          return (
-            <fieldset key={id} disabled={readOnly} className={`${row} md:grid-cols-[170px_150px_120px_1fr]`}>
-              <legend className="sr-only">{t(`lamp.${id}`)}</legend>
-              <b>{t(`lamp.${id}`)}</b>
-              <SelectField
-                aria-label={`${t(`lamp.${id}`)}: ${t("sheets.at")}`}
-                value={lamp?.at ?? ""}
-                onChange={(event) =>
-                  event.target.value === ""
-                    ? onChange(withEntry(sheet, "lamps", id, undefined))
-                    : set({ at: event.target.value as (typeof lampPlaces)[number] })
-                }
-              >
-                <option value="">{t("sheets.lampNone")}</option>
-                {lampPlaces.map((at) => (
-                  <option key={at} value={at}>
-                    {t(`sheets.lampAt.${at}`)}
-                  </option>
-                ))}
-              </SelectField>
-              {lamp === undefined ? null : (
-                <>
-                  <SelectField
-                    aria-label={`${t(`lamp.${id}`)}: ${t("sheets.colour")}`}
-                    value={lamp.colour}
-                    onChange={(event) => set({ colour: event.target.value as (typeof colours)[number] })}
-                  >
-                    {colours.map((colour) => (
-                      <option key={colour} value={colour}>
-                        {t(`sheets.colours.${colour}`)}
-                      </option>
-                    ))}
-                  </SelectField>
-                  <TextField
-                    aria-label={`${t(`lamp.${id}`)}: ${t("sheets.lampShape")}`}
-                    value={lamp.shape}
-                    onChange={(event) => set({ shape: event.target.value })}
-                  />
-                </>
-              )}
-            </fieldset>
-          );
-        })}
-      {soundIds
-        .filter((id) => applies(sheet, sounds[id]))
-        .map((id) => (
-          <label key={id} className={row}>
-            <b>{t(`sound.${id}`)}</b>
-            <SelectField
-              value={sheet.alarms?.[id] ?? ""}
-              disabled={readOnly}
-              onChange={(event) => onChange(withEntry(sheet, "alarms", id, event.target.value || undefined))}
-            >
-              <option value="">{t("sheets.lampNone")}</option>
-              {patterns.map((pattern) => (
-                <option key={pattern} value={pattern}>
-                  {t(`pattern.${pattern}`)}
-                </option>
-              ))}
-            </SelectField>
-          </label>
-        ))}
     </div>
   );
 }

@@ -8,13 +8,14 @@ import { Button, buttonLook } from "@/kit/button";
 import { TextField } from "@/kit/field";
 import { Link } from "@/kit/link";
 import { send } from "../send";
-import { ChoicesStep, HeadStep, SignsStep, StopsStep } from "./built-steps";
+import { ChoicesStep, HeadStep, StopsStep } from "./built-steps";
 import { type Effect, effectOf } from "./draft";
 import { Errors, type SheetError } from "./errors";
 import { FiguresStep } from "./figures-step";
 import { FittedStep } from "./fitted-step";
 import { LiveView } from "./live-view";
 import { PlacesStep } from "./places-step";
+import { SignsStep } from "./signs-step";
 import type { StepProps } from "./step";
 import { type ClaimRow, type VersionRow, VersionsStep } from "./versions-step";
 
