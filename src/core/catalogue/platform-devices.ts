@@ -147,6 +147,16 @@ export const platformDevices: readonly CheckDefinition[] = [
   },
   {
     ...aloft,
+    id: "platform.proportional",
+    part: "platform_switch",
+    to: { features: ["proportional_sticks"] },
+    needs: clear,
+    cautions: ["look_below"],
+    minutes: 0.2,
+    conditions: { no_change: repair, jerky: repair },
+  },
+  {
+    ...aloft,
     id: "platform.creep",
     part: "platform_switch",
     to: { features: ["creep_switch"] },

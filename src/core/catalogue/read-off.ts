@@ -46,7 +46,7 @@ export const madeBy: Readonly<Record<string, By>> = {
   "platform.bumper_all": { choices: ["bumper_cuts"] },
   "platform.crush_guard": { choices: ["crush_reaction"] },
   "platform.enable_time_out": { figures: ["enable_time_out"] },
-  "platform.extension_pins": { figures: ["extension_load"] },
+  "platform.extension_pins": { figures: ["extension_locks", "extension_load"] },
   "platform.harness": { choices: ["fall_protection"] },
   "platform.legs_needed": { figures: ["legs_needed_above"] },
   "road.carrier": { figures: ["gross_weight"] },

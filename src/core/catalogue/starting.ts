@@ -157,6 +157,16 @@ export const startingChecks: readonly CheckDefinition[] = [
   },
   {
     ...start,
+    id: "start.fuel_selector",
+    part: "fuel",
+    to: { fuels: ["dual_fuel"] },
+    needs: running,
+    cautions: ["gas"],
+    minutes: 0.4,
+    conditions: { no_change: repair, stuck: repair, leak_running: floor("pressure_leak") },
+  },
+  {
+    ...start,
     id: "start.fuel_gauge",
     part: "fuel",
     to: { features: ["low_fuel_cut_out"], power: "engine" },

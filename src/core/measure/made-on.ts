@@ -23,6 +23,7 @@ const inputs = {
 } as const satisfies Record<string, readonly Input[]>;
 
 export type MadeOnWay = keyof typeof inputs;
+export const isMadeOnWay = (id: string): id is MadeOnWay => id in inputs;
 export const inputsOfWay = (way: MadeOnWay): readonly Input[] => inputs[way];
 
 /** Between which slopes a test shows anything, in degrees. */

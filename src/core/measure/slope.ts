@@ -59,8 +59,11 @@ export function slopeDegrees(given: SlopeGiven): Uncertain {
       return workedOut(degreesOfPercent, [read(given.percent, readTo.percent)]);
     case "one_in":
       mustBe(given.n > 1, "one in more than 1", given.n);
-      // Told to a whole number, it is read to half of one.
-      return workedOut((n) => degreesOfPercent(100 / n), [read(given.n, 0.5)]);
+      // Told to a whole number it is read to half of one, told to a tenth to half of that.
+      return workedOut(
+        (n) => degreesOfPercent(100 / n),
+        [read(given.n, Number.isInteger(given.n) ? 0.5 : 0.05)],
+      );
     case "rise_over_run":
       mustBe(given.runMm > 0, "a run of more than 0 mm", given.runMm);
       return workedOut(

@@ -86,6 +86,7 @@ export const features = {
   mode_selector: of(["towable_boom", "tracked_spider", "vehicle_boom"]),
   drive_speed_selector: of(selfDriven),
   boom_speed_dial: of(booms),
+  proportional_sticks: of(booms),
   creep_switch: of(booms),
   drive_direction_confirm: of(selfPropelledBooms),
   two_load_ranges: of(selfPropelledBooms, spider, vehicle),

@@ -33,6 +33,7 @@ export const figureTable = {
   rated_load: of("kg"),
   rated_load_heavy: of("kg", booms),
   extension_load: of("kg", decked),
+  extension_locks: of("count", decked),
   persons: of("count"),
   side_force: of("N"),
   // Weather and ground

@@ -70,6 +70,7 @@ export const roughScissorSheet = makeSheet({
   figures: {
     rated_load: 680,
     extension_load: 225,
+    extension_locks: 2,
     persons: 4,
     wind_outdoor: 12.5,
     gross_weight: 5200,
@@ -179,6 +180,7 @@ export const hybridScissorSheet = makeSheet({
   figures: {
     rated_load: 450,
     extension_load: 180,
+    extension_locks: 2,
     persons: 3,
     wind_outdoor: 12.5,
     gross_weight: 3900,

@@ -90,6 +90,7 @@ export const slabScissorSheet = makeSheet({
   figures: {
     rated_load: 240,
     extension_load: 110,
+    extension_locks: 3,
     persons: 2,
     side_force: 400,
     gross_weight: 1640,
@@ -208,6 +209,7 @@ export const narrowScissorSheet = makeSheet({
   figures: {
     rated_load: 225,
     extension_load: 95,
+    extension_locks: 3,
     persons: 1,
     gross_weight: 1290,
     climbable_grade: 22,

@@ -27,6 +27,7 @@ export const vehicleBoomSheet = makeSheet({
     "ground_enable",
     "foot_pedal",
     "boom_speed_dial",
+    "proportional_sticks",
     "load_sensing",
     "tilt_sensor",
     "auxiliary_pump",

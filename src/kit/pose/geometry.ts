@@ -39,6 +39,8 @@ export interface Elevation {
 export interface Stance {
   readonly posture: string;
   readonly legs: "in" | "out";
+  /** So much further up than the posture, or down, as a part of travel: in the middle of a movement. */
+  readonly upBy?: number;
 }
 
 /** How far up each posture stands, as fractions of the travel of the lifting functions. */
@@ -53,7 +55,7 @@ export const stanceOf = (state: Readonly<Record<string, string>>): Stance => ({
 
 /** The elevation of a sheet's machine in a stance. Computed, never a stored picture. */
 export function elevationOf(sheet: Sheet, stance: Stance): Elevation {
-  const up = raisedBy[stance.posture] ?? 0;
+  const up = Math.min(1, Math.max(0, (raisedBy[stance.posture] ?? 0) + (stance.upBy ?? 0)));
   const out = stance.legs === "out";
   switch (sheet.family) {
     case "slab_scissor":

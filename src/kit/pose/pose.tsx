@@ -2,6 +2,8 @@ import type { Sheet } from "@/core/sheet/sheet";
 import type { PlanState } from "@/core/vocabulary/state/values";
 import { Body, boundsOf, pathOf } from "./body";
 import { elevationOf, memberOf, type Point, stanceOf } from "./geometry";
+import { Ghost } from "./ghost";
+import { movedElevation } from "./moved";
 
 const size = { width: 676, height: 430 };
 
@@ -13,17 +15,27 @@ export function Pose({
   sheet,
   state,
   moving,
+  after,
   words,
   you,
 }: {
   sheet: Sheet;
   state: PlanState;
   moving?: { readonly function: string; readonly direction: string };
+  /** How it is left, where that is another posture. */
+  after?: PlanState | undefined;
   words: string;
   you: string;
 }) {
   const e = elevationOf(sheet, stanceOf(state));
-  const { minX, maxX, maxY } = boundsOf(e, [{ x: e.ground.x - 0.4, y: 0 }]);
+  const ghost =
+    after !== undefined
+      ? elevationOf(sheet, stanceOf(after))
+      : moving === undefined
+        ? undefined
+        : movedElevation(sheet, stanceOf(state), moving);
+  const afterwards = ghost === undefined ? [] : [...ghost.members.map(({ to }) => to), top(ghost)];
+  const { minX, maxX, maxY } = boundsOf(e, [{ x: e.ground.x - 0.4, y: 0 }, ...afterwards]);
   const scale = Math.min(size.width / (maxX - minX), (size.height - 70) / maxY, 110);
   const offsetX = (size.width - (maxX - minX) * scale) / 2;
   const floor = size.height - 34;
@@ -63,6 +75,7 @@ export function Pose({
         {words}
       </text>
       <Body elevation={e} px={px} scale={scale} hue={hue} />
+      {ghost === undefined ? null : <Ghost elevation={ghost} px={px} scale={scale} />}
       {state["prop"] === "set" ? (
         <path
           d={pathOf(
@@ -93,6 +106,11 @@ export function Pose({
     </svg>
   );
 }
+
+const top = ({ platform }: ReturnType<typeof elevationOf>): Point => ({
+  x: platform.x + platform.lengthM,
+  y: platform.y + platform.railM,
+});
 
 function moverPoint(e: ReturnType<typeof elevationOf>, mover: string, px: (p: Point) => Point): Point {
   const member = e.members.findLast((m) => m.function === mover);

@@ -22,7 +22,7 @@ export function Banners({
         <div role="status">
           <div className="hatched h-3.5" />
           <p className="border-b-2 border-tag bg-tag2 px-5 py-1.5 font-semibold text-tag">
-            {t("inspect.held", { numbers: tags.join(", ") })}{" "}
+            {t("inspect.held", { numbers: tags.length === 0 ? "none" : tags.join(", ") })}{" "}
             {unmade > 0 ? t("plan.heldRest", { count: unmade }) : ""}
           </p>
         </div>

@@ -39,7 +39,7 @@ export function CardHead(props: CardHeadProps) {
         </p>
         <h1 className="text-[28px] leading-tight font-bold">{t(`stop.${visit?.stop ?? "close"}`)}</h1>
       </div>
-      <div className="flex gap-4 whitespace-nowrap text-ink2">
+      <div className="flex gap-3 whitespace-nowrap text-ink2">
         {props.onLamps === undefined ? null : (
           <button type="button" className="min-h-[48px] underline" onClick={props.onLamps}>
             {t("lampRead.ask")}
@@ -50,8 +50,12 @@ export function CardHead(props: CardHeadProps) {
             {t(`inspect.${other}`)}
           </button>
         )}
-        <button type="button" className="hidden min-h-[48px] underline md:inline" onClick={props.onKeys}>
-          {t("inspect.keys")} ?
+        <button
+          type="button"
+          className="hidden min-h-[48px] min-w-6 underline md:inline"
+          onClick={props.onKeys}
+        >
+          <span className="sr-only">{t("inspect.keys")}</span> ?
         </button>
         <button type="button" className="min-h-[48px] underline" onClick={props.onDecide}>
           {t("inspect.decision")}

@@ -3,8 +3,9 @@ import { useTranslations } from "next-intl";
 import type { Check } from "@/core/catalogue/catalogue";
 import { Caution } from "@/kit/plate";
 import { SetLine } from "./card-parts";
-import type { Card, CardLine, ChangeStep } from "./cards";
+import { type Card, type CardLine, type ChangeStep, startsEngine } from "./cards";
 import { CheckRow } from "./check-row";
+import { StartTimers } from "./check-timers";
 import { MatterLine } from "./matter-line";
 import { type InspectModel, mayMake } from "./model";
 import { MoveTable } from "./move-table";
@@ -61,6 +62,11 @@ function Line({ line, model, current, toSet, ...acts }: CardLinesProps & { reado
           done={line.steps.every(({ id }) => reduction.changed.has(id))}
           now={line.steps.some((step) => toSet.includes(step))}
           onDone={onDone === undefined ? undefined : () => onDone(line.steps)}
+          timers={
+            line.steps.some(startsEngine) && !line.steps.every(({ id }) => reduction.changed.has(id)) ? (
+              <StartTimers of={line.steps[0]?.id ?? ""} sheet={model.data.sheet} walk={model.data.id} />
+            ) : null
+          }
         />
       );
     case "caution":

@@ -18,24 +18,30 @@ export function SetLine({
   done,
   now,
   onDone,
+  timers,
 }: {
   steps: readonly ChangeStep[];
   done: boolean;
   /** What is to be done next on the card asks for it. */
   now: boolean;
   onDone: (() => void) | undefined;
+  /** The times it is to be set by. */
+  timers?: React.ReactNode;
 }) {
   const t = useTranslations();
   const look = done ? "border-line text-ink2" : now ? "border-ink border-l-brass" : "border-ink3";
   return (
     <li className={`my-1.5 flex items-center gap-3 border-2 border-l-[8px] px-3 py-1.5 leading-snug ${look}`}>
-      <ol className="flex-1">
-        {steps.map((step) => (
-          <li key={step.id} className={done ? "" : "font-semibold"}>
-            {changeWords(t as unknown as T, step.change)}
-          </li>
-        ))}
-      </ol>
+      <div className="flex-1">
+        <ol>
+          {steps.map((step) => (
+            <li key={step.id} className={done ? "" : "font-semibold"}>
+              {changeWords(t as unknown as T, step.change)}
+            </li>
+          ))}
+        </ol>
+        {timers}
+      </div>
       {done ? (
         <span className="font-semibold">{t("inspect.done")}</span>
       ) : onDone === undefined ? null : (

@@ -156,6 +156,17 @@ export function stateFor(card: Card, check: Check | undefined): PlanState {
   return line?.state ?? card.state;
 }
 
+/** What of a state a check leaves otherwise than it was set for it. */
+export function leftBy(state: PlanState, check: Check | undefined): PlanState {
+  const leaves: Readonly<Record<string, string>> = check?.definition.leaves ?? {};
+  const known: Readonly<Record<string, string>> = state;
+  return Object.fromEntries(Object.entries(leaves).filter(([id, value]) => known[id] !== value));
+}
+
+/** Made by the sheet's times: glow, crank, rest, warm. */
+export const startsEngine = ({ change }: ChangeStep): boolean =>
+  change.variable === "engine" && change.to === "running";
+
 const functionOf = ({ definition: { test } }: Check) => test?.function;
 
 const isSameMovement = (last: Block | undefined, next: Block): boolean =>

@@ -84,6 +84,11 @@ function Row(props: RowProps) {
           )}
         </p>
         <SheetSays check={check} model={model} />
+        {(model.data.topUps[check.key] ?? 0) > 0 ? (
+          <p className="font-semibold text-ink">
+            {t("inspect.topUps", { count: model.data.topUps[check.key] ?? 0 })}
+          </p>
+        ) : null}
         {open && !locked ? <AlarmTap check={check} sheet={model.data.sheet} /> : null}
         {open && !locked ? <MadeOn check={check} model={model} /> : null}
         {open && !locked ? <CheckTimers check={check} sheet={model.data.sheet} walk={model.data.id} /> : null}

@@ -3,6 +3,7 @@ import { useTranslations } from "next-intl";
 import type { Check } from "@/core/catalogue/catalogue";
 import { readOff } from "@/core/catalogue/read-off";
 import { isTimed, type TimedFigure, timedFigures } from "@/core/measure/timer";
+import { figureOf } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
 import { figures } from "@/core/vocabulary/figures";
 import { Button } from "@/kit/button";
@@ -11,21 +12,44 @@ import type { T } from "./words";
 
 /** The times of this model's sheet that a check is made by, each as a timer. */
 export function CheckTimers({ check, sheet, walk }: { check: Check; sheet: Sheet; walk: string }) {
-  const times = readOff(sheet, check).figures.flatMap(({ id, value }) =>
-    isTimed(id) && value > 0 ? [{ id, ms: value * (figures[id] === "min" ? 60_000 : 1_000) }] : [],
-  );
+  const ids = readOff(sheet, check).figures.map(({ id }) => id);
+  return <Timers ids={ids.filter(isTimed)} sheet={sheet} walk={walk} of={check.key} />;
+}
+
+/** The times an engine is started by: glow, crank no longer than, rest before the next try, warm before it is judged. */
+export function StartTimers({ of, sheet, walk }: { of: string; sheet: Sheet; walk: string }) {
+  return <Timers ids={startTimes} sheet={sheet} walk={walk} of={of} />;
+}
+
+const startTimes = ["glow_time", "crank_limit", "crank_rest", "warm_up_time"] as const;
+
+function Timers({
+  ids,
+  sheet,
+  walk,
+  of,
+}: {
+  ids: readonly TimedFigure[];
+  sheet: Sheet;
+  walk: string;
+  of: string;
+}) {
+  const times = ids.flatMap((id) => {
+    const value = figureOf(sheet, id) ?? 0;
+    return value > 0 ? [{ id, ms: value * (figures[id] === "min" ? 60_000 : 1_000) }] : [];
+  });
   return times.length === 0 ? null : (
     <div className="mt-1.5 flex flex-wrap gap-2">
       {times.map(({ id, ms }) => (
-        <OneTimer key={id} id={id} ms={ms} walk={walk} check={check.key} />
+        <OneTimer key={id} id={id} ms={ms} walk={walk} of={of} />
       ))}
     </div>
   );
 }
 
-function OneTimer({ id, ms, walk, check }: { id: TimedFigure; ms: number; walk: string; check: string }) {
+function OneTimer({ id, ms, walk, of }: { id: TimedFigure; ms: number; walk: string; of: string }) {
   const t = useTranslations() as unknown as T;
-  const { left, missed, start } = useTimer(walk, `${check} ${id}`, ms);
+  const { left, missed, start } = useTimer(walk, `${of} ${id}`, ms);
   const what = t(`figure.${id}`);
   const begin = t(left === undefined ? "timer.start" : "timer.again", { time: clock(ms) });
   const runs = left !== undefined && left > 0 && !missed;

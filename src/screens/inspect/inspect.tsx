@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { lookedIntoStep } from "@/core/record/looked-into";
 import { said } from "@/core/underway/circumstances";
+import { withKnown } from "@/core/vocabulary/state/values";
 import { outbox } from "@/device/outbox";
 import type { InspectionSession } from "@/device/walk/session";
 import type { BoardStop } from "@/kit/board/board";
@@ -18,7 +19,7 @@ import { CardFoot } from "./card-foot";
 import { CardHead } from "./card-head";
 import { CardLines } from "./card-lines";
 import { CarryWords, KeysDialog, SupersedeDialog, WhichDialog } from "./card-parts";
-import { type ChangeStep, setsBefore, stateFor } from "./cards";
+import { type ChangeStep, leftBy, setsBefore, stateFor } from "./cards";
 import { DecisionView } from "./decision";
 import { InspectHeader } from "./header";
 import type { InspectData } from "./inspect-data";
@@ -204,8 +205,10 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
   const toSet = undone(current === undefined ? undefined : [current]);
   // A tagged-out machine is set like nothing but what is still to be done to leave it.
   const asksState = !held || toSet.length > 0;
+  const left = leftBy(state, current);
   const strip = {
     state,
+    left,
     changed: new Set(toSet.map((step) => step.change.variable)),
     title: t("inspect.leaveLike"),
     sheet: data.sheet,
@@ -236,6 +239,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
               stop={stop}
               pose={pose}
               mover={current?.definition.test}
+              after={left.posture === undefined ? undefined : withKnown(state, left)}
               onGo={goVisit}
             />
             <div className="hidden md:block">{asksState ? <StateStrip {...strip} /> : null}</div>

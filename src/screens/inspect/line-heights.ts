@@ -2,11 +2,12 @@ import { soundOf } from "@/core/catalogue/alarms-heard";
 import type { Check } from "@/core/catalogue/catalogue";
 import { isListed } from "@/core/catalogue/listed";
 import { readOff } from "@/core/catalogue/read-off";
+import { waysToSay } from "@/core/measure/made-on";
 import { methodsFor } from "@/core/measure/methods";
 import { isTimed } from "@/core/measure/timer";
 import { figureOf } from "@/core/sheet/read";
 import { changeWords } from "../plan/words";
-import type { HeightOf } from "./cards";
+import { type HeightOf, startsEngine } from "./cards";
 import type { InspectData } from "./inspect-data";
 import { checkLook, sheetWords, type T } from "./words";
 
@@ -33,14 +34,18 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
     const field = measure === undefined ? 0 : ways === 0 ? 1 : 7;
     const timed = readOff(data.sheet, check).figures.some(({ id }) => isTimed(id)) ? 2.4 : 0;
     const heard = soundOf(data.sheet, check.definition.id) === undefined ? 0 : 3.4;
-    const under = field + timed + heard + (sheet === "" ? 0 : linesOf(sheet, perLine));
+    // Which slopes and blocks serve, and a button.
+    const made = waysToSay(data.sheet, check.definition.id).length > 0 ? 5.5 : 0;
+    const topUps = (data.topUps[check.key] ?? 0) > 0 ? 2 : 0;
+    const under = field + timed + heard + made + topUps + (sheet === "" ? 0 : linesOf(sheet, perLine));
     return Math.max(66, 42 + textLine * (linesOf(checkLook(t, check), perLine) + under));
   };
   return (line) => {
     switch (line.kind) {
       case "set": {
         const lines = line.steps.map((step) => linesOf(changeWords(t, step.change), letters.whole));
-        return 28 + textLine * lines.reduce((sum, one) => sum + one, 0);
+        const timed = line.steps.some(startsEngine) && figureOf(data.sheet, "crank_limit") !== undefined;
+        return 28 + (timed ? 110 : 0) + textLine * lines.reduce((sum, one) => sum + one, 0);
       }
       case "caution": {
         const lines = line.cautions.map((caution) => linesOf(t(`caution.${caution}`), letters.whole));

@@ -8,6 +8,7 @@ import { percentOfDegrees } from "@/core/measure/slope";
 import { madeOnStep } from "@/core/record/made-on-step";
 import { keptHere } from "@/device/kept-here";
 import { Button } from "@/kit/button";
+import { Dialog } from "@/kit/dialog";
 import type { InspectModel } from "./model";
 import { TypedInputs } from "./typed-inputs";
 import { Ways } from "./ways";
@@ -41,7 +42,7 @@ export function MadeOn({ check, model }: { check: Check; model: InspectModel }) 
       <Serves check={check} model={model} />
       {said === undefined ? null : <OnWhat how={said} check={check} model={model} />}
       <div className="mt-1 flex flex-wrap gap-2">
-        {last === undefined || open ? null : (
+        {last === undefined ? null : (
           <Button look="small" className="border-dashed" onClick={() => tell(last)}>
             {t("madeOn.same", { slope: slopeWords(t, model, check, last) })}
           </Button>
@@ -55,18 +56,21 @@ export function MadeOn({ check, model }: { check: Check; model: InspectModel }) 
           {t(said === undefined ? "madeOn.measure" : "madeOn.again")}
         </Button>
       </div>
-      {open ? (
-        <div className="mt-2 border-l-[5px] border-ink3 pl-3">
+      <Dialog open={open} onClose={() => setOpen(false)} title={t("madeOn.measure")}>
+        <Serves check={check} model={model} />
+        <div className="mt-2">
           <Ways
             name={t("madeOn.by")}
             ways={ways.map((one) => ({ id: one, words: t(`madeOn.way.${one}`) }))}
             way={way}
             onWay={(next) => {
-              setWay(next as MadeOnWay);
+              setWay(next);
               setHow(undefined);
             }}
           />
-          <p className="text-ink2">{t(`madeOn.formula.${way}`)}</p>
+        </div>
+        <p className="mt-2 text-ink2">{t(`madeOn.formula.${way}`)}</p>
+        <div className="mt-2">
           <TypedInputs
             key={way}
             inputs={inputsOfWay(way)}
@@ -80,22 +84,26 @@ export function MadeOn({ check, model }: { check: Check; model: InspectModel }) 
               )
             }
           />
-          <div aria-live="polite" className="mt-1 min-h-[27px]">
-            {how === undefined ? null : measured === undefined ? (
-              <p className="font-semibold text-tag">{t("measure.wrong")}</p>
-            ) : (
-              <OnWhat how={how} check={check} model={model} />
-            )}
-          </div>
+        </div>
+        <div aria-live="polite" className="mt-3 min-h-[54px] text-[19px]">
+          {how === undefined ? null : measured === undefined ? (
+            <p className="font-semibold text-tag">{t("measure.wrong")}</p>
+          ) : (
+            <OnWhat how={how} check={check} model={model} />
+          )}
+        </div>
+        <div className="mt-3 flex justify-between">
+          <Button look="small" onClick={() => setOpen(false)}>
+            {t("inspect.cancel")}
+          </Button>
           <Button
-            look="small"
             disabled={measured === undefined}
             onClick={() => (how === undefined ? undefined : tell(how))}
           >
-            {t("inspect.save")}
+            {t("inspect.record")}
           </Button>
         </div>
-      ) : null}
+      </Dialog>
     </div>
   );
 }

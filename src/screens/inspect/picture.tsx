@@ -16,11 +16,13 @@ interface PictureProps {
   readonly pose: boolean;
   /** The movement asked next. */
   readonly mover: TestSetting | undefined;
+  /** How that leaves the machine, where it is left otherwise than it was set. */
+  readonly after: PlanState | undefined;
   readonly onGo: (visit: number) => void;
 }
 
 /** The walk round the machine, or the machine as it stands and what moves next. */
-export function Picture({ sheet, state, stops, place, stop, pose, mover, onGo }: PictureProps) {
+export function Picture({ sheet, state, stops, place, stop, pose, mover, after, onGo }: PictureProps) {
   const t = useTranslations();
   const words =
     mover === undefined
@@ -37,7 +39,14 @@ export function Picture({ sheet, state, stops, place, stop, pose, mover, onGo }:
         className={`min-h-0 flex-1 flex-col justify-center overflow-hidden ${pose ? "flex" : "hidden md:flex"}`}
       >
         {pose ? (
-          <Pose sheet={sheet} state={state} moving={mover} words={words} you={t("inspect.youAre")} />
+          <Pose
+            sheet={sheet}
+            state={state}
+            moving={mover}
+            after={after}
+            words={words}
+            you={t("inspect.youAre")}
+          />
         ) : (
           <Board sheet={sheet} stops={stops} now={place} onGo={onGo} />
         )}

@@ -16,12 +16,15 @@ export function StateStrip({
   state,
   changed,
   title,
+  left,
   sheet,
   onStands,
 }: {
   state: PlanState;
   changed: ReadonlySet<string>;
   title: string;
+  /** What of it the next test leaves otherwise. */
+  left: PlanState;
   sheet: Sheet;
   onStands: (variable: PlanId, value: string) => void;
 }) {
@@ -47,6 +50,15 @@ export function StateStrip({
           </li>
         ))}
       </ul>
+      {onStrip(left).length === 0 ? null : (
+        <p className="mt-1 font-semibold">
+          {t("inspect.leaveItLike", {
+            how: onStrip(left)
+              .map((id) => `${t(`variable.${id}`)} ${t(`value.${left[id]}`)}`.toLowerCase())
+              .join(", "),
+          })}
+        </p>
+      )}
       <Dialog
         open={asked !== undefined}
         onClose={() => setAsked(undefined)}

@@ -31,7 +31,7 @@ describe("a way to fail, in words", () => {
     const t = createTranslator({ locale: "en", messages }) as unknown as T;
     expect(faultWords(t, { component: "coil.lift.up", mode: "stuck_on" })).toBe("Lift valve, up: stays on");
     expect(faultWords(t, { component: "sensor.gate_open", mode: "dead" })).toBe(
-      "“The gate is open”: is not noticed",
+      "Sensor for “The gate is open”: never acts",
     );
   });
 });

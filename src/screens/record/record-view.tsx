@@ -2,6 +2,7 @@ import { useTranslations } from "next-intl";
 import { unitOfReading } from "@/core/catalogue/catalogue";
 import type { SealedDocument } from "@/core/decision/sealed";
 import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
+import { reduce } from "@/core/record/reduce";
 import type { Family } from "@/core/vocabulary/families";
 import { buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
@@ -12,6 +13,7 @@ import { Pace } from "../pace";
 import { FindingPictures } from "../pictures";
 import { Shares } from "../shares";
 import { clock, dayAndClock, outcomeMark } from "../states";
+import { HowAnswered } from "./how-answered";
 
 export interface RecordData {
   readonly inspectionId: string;
@@ -48,6 +50,7 @@ export function RecordView({
   const t = useTranslations();
   const { document } = record;
   const startMs = Date.parse(document.startedAt);
+  const reduction = reduce(document.events);
   const findings = new Map(document.findings.map((f) => [f.eventId, f]));
   return (
     <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] md:p-6">
@@ -148,6 +151,7 @@ export function RecordView({
                       {finding.note === undefined ? "" : `. “${finding.note}”`}
                     </span>
                   )}
+                  <HowAnswered given={event} reduction={reduction} measures={measures} />
                   <FindingPictures
                     inspectionId={record.inspectionId}
                     pictures={(finding?.pictures ?? []).map((hash) => ({

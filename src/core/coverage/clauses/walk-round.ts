@@ -201,7 +201,12 @@ export const walkRound: readonly Section[] = [
         "figure:crank_rest",
         "figure:glow_time",
       ),
-      c("Gas: bottle valve open, fuel selector", "check:gas.bottle", "caution:gas"),
+      c(
+        "Gas: bottle valve open, fuel selector",
+        "check:gas.bottle",
+        "check:start.fuel_selector",
+        "caution:gas",
+      ),
       c(
         "Engine lamps light before and go out after; gauge; screen",
         "check:start.engine_lamps",
