@@ -1,9 +1,9 @@
-import { act } from "@testing-library/react";
+import { act, cleanup } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { AlarmTap } from "@/screens/inspect/alarm-tap";
-import { CheckTimers } from "@/screens/inspect/check-timers";
-import { fireEvent, press, screen, show } from "./show";
-import { checkWhere, scissor } from "./walk";
+import { CheckTimers, StartTimers } from "@/screens/inspect/check-timers";
+import { button, fireEvent, press, screen, show } from "./show";
+import { boom, checkWhere, scissor } from "./walk";
 
 const timeOut = checkWhere(scissor, ({ definition }) => definition.id === "platform.enable_time_out");
 const alarm = checkWhere(scissor, ({ definition }) => definition.id === "platform.alarm_pattern");
@@ -22,12 +22,12 @@ describe("a timer in a test", () => {
   it("has the seconds of this model's sheet, runs out on the screen, and says what then", () => {
     expect(seconds).toBeGreaterThan(2);
     timers();
-    press(`Enable time-out: Start ${seconds} s`);
+    press(`Enable time-out: start ${seconds} s`);
     pass(1);
     expect(screen.getByText(`${seconds - 1} s`)).toBeTruthy();
     pass(seconds);
     expect(screen.getByRole("status").textContent).toBe("Time is up: go on.");
-    press(/Again/);
+    press(/: again/);
     pass(1);
     expect(screen.getByText(`${seconds - 1} s`)).toBeTruthy();
   });
@@ -35,7 +35,7 @@ describe("a timer in a test", () => {
   it("goes on through a reload, by a clock that is years wrong", () => {
     vi.setSystemTime(new Date("2003-01-01T00:00:00Z"));
     const { unmount } = timers();
-    press(/Start/);
+    press(/: start/);
     pass(1);
     unmount();
     vi.setSystemTime(new Date("2003-01-01T00:00:02Z"));
@@ -46,18 +46,32 @@ describe("a timer in a test", () => {
 
   it("asks for the test again where the time ran out with the page away, or a clock was set", () => {
     const { unmount } = timers();
-    press(/Start/);
+    press(/: start/);
     pass(1);
     unmount();
     vi.setSystemTime(new Date("2026-06-10T06:40:00Z"));
     const again = timers();
     expect(screen.getByRole("status").textContent).toMatch(/^Do the test again/);
-    press(/Again/);
+    press(/: again/);
     pass(1);
     again.unmount();
     vi.setSystemTime(new Date("2026-06-10T05:00:00Z"));
     timers();
     expect(screen.getByRole("status").textContent).toMatch(/its clock was changed/);
+  });
+});
+
+describe("an engine started", () => {
+  it("has the crank, its rest and the glow of this model, and nothing on a machine without one", () => {
+    show(<StartTimers of="step" sheet={boom} walk="w" />);
+    expect(button(/^Crank limit: start/)).toBeTruthy();
+    expect(button(/^Glow time: start/)).toBeTruthy();
+    press(/^Crank limit/);
+    pass((boom.figures.crank_limit?.value ?? 0) + 1);
+    expect(screen.getByText("Let go: its longest run is over.")).toBeTruthy();
+    cleanup();
+    show(<StartTimers of="step" sheet={scissor} walk="w" />);
+    expect(screen.queryAllByRole("button")).toEqual([]);
   });
 });
 
@@ -83,5 +97,12 @@ describe("an alarm", () => {
     press("That is enough");
     expect(screen.getByText("Fast beep")).toBeTruthy();
     expect(screen.getByText("This model's sheet says slow beep.")).toBeTruthy();
+    // Whoever cannot tap in time counts.
+    const counted = screen.getByLabelText(/^Or count the sounds/);
+    fireEvent.change(counted, { target: { value: "1x" } });
+    expect(button("Match").disabled).toBe(true);
+    fireEvent.change(counted, { target: { value: "10" } });
+    press("Match");
+    expect(screen.getByText("Slow beep")).toBeTruthy();
   });
 });

@@ -26,40 +26,40 @@ export function CardHead(props: CardHeadProps) {
   const here = model.cards.filter((one) => one.visit === place);
   const minutes = Math.max(1, Math.round(here.reduce((sum, one) => sum + one.minutes, 0)));
   return (
-    <div className="flex items-start justify-between gap-3">
-      <div>
-        <p className="font-medium text-ink2">
-          {t("inspect.stopOf", {
-            n: model.numbers[place] ?? `${place + 1}`,
-            all: model.places,
-            place: t(`station.${visit?.station ?? "walk"}`),
-            minutes,
-          })}
-          {card.parts > 1 ? ` · ${card.part}/${card.parts}` : ""}
-        </p>
+    <div>
+      <p className="font-medium text-ink2">
+        {t("inspect.stopOf", {
+          n: model.numbers[place] ?? `${place + 1}`,
+          all: model.places,
+          place: t(`station.${visit?.station ?? "walk"}`),
+          minutes,
+        })}
+        {card.parts > 1 ? ` · ${card.part}/${card.parts}` : ""}
+      </p>
+      <div className="flex items-center justify-between gap-3">
         <h1 className="text-[28px] leading-tight font-bold">{t(`stop.${visit?.stop ?? "close"}`)}</h1>
-      </div>
-      <div className="flex gap-3 whitespace-nowrap text-ink2">
-        {props.onLamps === undefined ? null : (
-          <button type="button" className="min-h-[48px] underline" onClick={props.onLamps}>
-            {t("lampRead.ask")}
+        <div className="-my-2 flex gap-3 whitespace-nowrap text-ink2">
+          {props.onLamps === undefined ? null : (
+            <button type="button" className="min-h-[48px] underline" onClick={props.onLamps}>
+              {t("lampRead.ask")}
+            </button>
+          )}
+          {other === undefined ? null : (
+            <button type="button" className="hidden min-h-[48px] underline md:inline" onClick={props.onOther}>
+              {t(`inspect.${other}`)}
+            </button>
+          )}
+          <button
+            type="button"
+            className="hidden min-h-[48px] min-w-6 underline md:inline"
+            onClick={props.onKeys}
+          >
+            <span className="sr-only">{t("inspect.keys")}</span> ?
           </button>
-        )}
-        {other === undefined ? null : (
-          <button type="button" className="hidden min-h-[48px] underline md:inline" onClick={props.onOther}>
-            {t(`inspect.${other}`)}
+          <button type="button" className="min-h-[48px] underline" onClick={props.onDecide}>
+            {t("inspect.decision")}
           </button>
-        )}
-        <button
-          type="button"
-          className="hidden min-h-[48px] min-w-6 underline md:inline"
-          onClick={props.onKeys}
-        >
-          <span className="sr-only">{t("inspect.keys")}</span> ?
-        </button>
-        <button type="button" className="min-h-[48px] underline" onClick={props.onDecide}>
-          {t("inspect.decision")}
-        </button>
+        </div>
       </div>
     </div>
   );

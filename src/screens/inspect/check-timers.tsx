@@ -56,8 +56,8 @@ function OneTimer({ id, ms, walk, of }: { id: TimedFigure; ms: number; walk: str
   const over = left === 0 && !missed;
   return (
     <div className="flex min-h-[48px] flex-wrap items-center gap-x-3">
-      <Button look="small" onClick={start} aria-label={`${what}: ${begin}`}>
-        {begin}
+      <Button look="small" onClick={start}>
+        {what}: {begin}
       </Button>
       {runs ? (
         <output className="min-w-[5ch] text-[26px] font-bold tabular-nums" aria-live="off">
@@ -65,7 +65,7 @@ function OneTimer({ id, ms, walk, of }: { id: TimedFigure; ms: number; walk: str
         </output>
       ) : null}
       <span role="status" className="max-w-[34ch] font-semibold">
-        {missed ? t("timer.missed") : over ? t(`timer.over.${timedFigures[id]}`) : runs ? what : ""}
+        {missed ? t("timer.missed") : over ? t(`timer.over.${timedFigures[id]}`) : ""}
       </span>
     </div>
   );

@@ -34,16 +34,8 @@ export function LampReader({ sheet, onClose }: { sheet: Sheet; onClose: () => vo
             </LampButton>
           ))}
         </div>
-        <div aria-live="polite" className="md:border-l md:border-line md:pl-5">
-          {picked === undefined ? null : (
-            <>
-              <h3 className="text-[22px] font-bold">{t(`lamp.${picked.lamp}`)}</h3>
-              {picked.says.map((says) => (
-                <Says key={says.look} reading={picked} says={says} />
-              ))}
-              <p className="mt-4 text-ink2">{t("lampRead.manual")}</p>
-            </>
-          )}
+        <div aria-live="polite" className="max-md:hidden md:border-l md:border-line md:pl-5">
+          {picked === undefined ? null : <Meaning reading={picked} />}
         </div>
       </div>
     </Dialog>
@@ -63,14 +55,34 @@ function LampButton({
 }) {
   const on = picked?.lamp === reading.lamp;
   return (
-    <button
-      type="button"
-      aria-pressed={on}
-      onClick={() => onPick(reading)}
-      className={`flex min-h-[52px] items-center gap-3 border-2 px-3 py-1.5 text-left leading-tight ${on ? "border-ink bg-chalk2 font-bold" : "border-ink3"}`}
-    >
-      {children}
-    </button>
+    <>
+      <button
+        type="button"
+        aria-pressed={on}
+        onClick={() => onPick(reading)}
+        className={`flex min-h-[52px] items-center gap-3 border-2 px-3 py-1.5 text-left leading-tight ${on ? "border-ink bg-chalk2 font-bold" : "border-ink3"}`}
+      >
+        {children}
+      </button>
+      {on ? (
+        <div aria-live="polite" className="mb-3 pl-3 md:hidden">
+          <Meaning reading={reading} />
+        </div>
+      ) : null}
+    </>
+  );
+}
+
+function Meaning({ reading }: { reading: LampReading }) {
+  const t = useTranslations() as unknown as T;
+  return (
+    <>
+      <h3 className="text-[22px] font-bold">{t(`lamp.${reading.lamp}`)}</h3>
+      {reading.says.map((says) => (
+        <Says key={says.look} reading={reading} says={says} />
+      ))}
+      <p className="mt-4 text-ink2">{t("lampRead.manual")}</p>
+    </>
   );
 }
 

@@ -14,11 +14,13 @@ import { TypedInputs } from "./typed-inputs";
 import { Ways } from "./ways";
 import { shown, type T } from "./words";
 
+type Walked = Pick<InspectModel, "data" | "reduction" | "dispatch">;
+
 /**
  * What a slope or block test is made on: what serves on this machine, and whether the one in the yard does. A test made on
  * one that shows nothing proves nothing.
  */
-export function MadeOn({ check, model }: { check: Check; model: InspectModel }) {
+export function MadeOn({ check, model }: { check: Check; model: Walked }) {
   const t = useTranslations() as unknown as T;
   const { sheet, measures } = model.data;
   const { id } = check.definition;
@@ -117,13 +119,13 @@ const isHow = (kept: unknown): kept is How =>
 const both = (t: T, degrees: number, measures: "metric" | "imperial"): string =>
   `${shown(t, Number(percentOfDegrees(degrees).toFixed(1)), "%", measures)} (${shown(t, Number(degrees.toFixed(1)), "deg", measures)})`;
 
-function slopeWords(t: T, { data }: InspectModel, check: Check, how: How): string {
+function slopeWords(t: T, { data }: Walked, check: Check, how: How): string {
   const on = madeOn(data.sheet, check.definition.id, how);
   return on === undefined ? "" : both(t, on.slope.value, data.measures);
 }
 
 /** What was measured, and whether the test shows anything on it. */
-function OnWhat({ how, check, model }: { how: How; check: Check; model: InspectModel }) {
+function OnWhat({ how, check, model }: { how: How; check: Check; model: Walked }) {
   const t = useTranslations() as unknown as T;
   const { sheet, measures } = model.data;
   const on = madeOn(sheet, check.definition.id, how);
@@ -141,7 +143,7 @@ function OnWhat({ how, check, model }: { how: How; check: Check; model: InspectM
 }
 
 /** Which slopes serve, and which blocks. */
-function Serves({ check, model }: { check: Check; model: InspectModel }) {
+function Serves({ check, model }: { check: Check; model: Walked }) {
   const t = useTranslations() as unknown as T;
   const { sheet, measures } = model.data;
   const { id } = check.definition;

@@ -152,6 +152,7 @@ function MoveCell({
             type="button"
             disabled={locked}
             onClick={() => onWrong(check)}
+            aria-label={t("inspect.lookedInto", { direction: checkTitle(t, check) })}
             className="min-h-[48px] flex-1 border-2 border-l-[8px] border-ink border-l-brass px-2 text-left leading-tight font-semibold"
           >
             {t("inspect.lookedInto", { direction: title })}

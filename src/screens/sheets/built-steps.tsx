@@ -1,5 +1,5 @@
 import { useTranslations } from "next-intl";
-import { applies, mayHave } from "@/core/sheet/read";
+import { mayHave } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
 import { choices, choicesOf } from "@/core/vocabulary/choices";
 import { powersOf, tyreKinds } from "@/core/vocabulary/families";
