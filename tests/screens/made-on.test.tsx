@@ -4,8 +4,9 @@ import { reduce } from "@/core/record/reduce";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { LampReader } from "@/screens/inspect/lamp-reader";
 import { MadeOn } from "@/screens/inspect/made-on";
+import { PumpTime } from "@/screens/inspect/pump-time";
 import { button, fireEvent, press, screen, show } from "./show";
-import { checkWhere, scissor, walkOf } from "./walk";
+import { boom, checkWhere, scissor, walkOf } from "./walk";
 
 const hold = checkWhere(scissor, ({ definition }) => definition.id === "drive.brake_hold");
 const tilt = checkWhere(scissor, ({ definition }) => definition.id === "tilt.alarm");
@@ -87,6 +88,34 @@ describe("what a slope test is made on", () => {
     );
     on(other);
     expect(screen.queryAllByRole("button")).toEqual([]);
+  });
+});
+
+describe("the way down on the emergency pump", () => {
+  it("is worked out from a part of it, with the rests its longest run asks for", () => {
+    const check = checkWhere(boom, ({ definition }) => definition.id === "ground.auxiliary");
+    const [run, rest] = [
+      boom.figures.auxiliary_longest_run?.value ?? 0,
+      boom.figures.auxiliary_rest?.value ?? 0,
+    ];
+    const dispatch = vi.fn(async () => "kept" as const);
+    show(<PumpTime check={check} model={{ data: walkOf(boom), reduction: reduce([]), dispatch }} />);
+    press("Time the way down");
+    fill("Time", `${run / 2}`);
+    fill("Of the whole way", "100");
+    expect(screen.getByText(`Down from full height in about ${run / 2} s: one run is enough.`)).toBeTruthy();
+    fill("Of the whole way", "25");
+    expect(
+      screen.getByText(
+        `Down from full height in about ${2 * run + rest} s: 2 runs, with its rest between them.`,
+      ),
+    ).toBeTruthy();
+    fill("Of the whole way", "0");
+    expect(button("Record it").disabled).toBe(true);
+    fill("Of the whole way", "25");
+    press("Record it");
+    const how = { method: "timed_part", inputs: { timeS: run / 2, partPercent: 25 } };
+    expect(dispatch).toHaveBeenCalledWith({ act: "changed", steps: [madeOnStep(check.key, how)] });
   });
 });
 

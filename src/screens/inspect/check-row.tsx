@@ -16,6 +16,7 @@ import { MatterLine } from "./matter-line";
 import { MeasureField } from "./measure-field";
 import { type InspectModel, readingsOf } from "./model";
 import { maker } from "./others";
+import { PumpTime } from "./pump-time";
 import type { Reading } from "./reading";
 import { checkLook, checkTitle, conditionWord, markOf, sheetWords, shown, type T } from "./words";
 
@@ -91,6 +92,7 @@ function Row(props: RowProps) {
         ) : null}
         {open && !locked ? <AlarmTap check={check} sheet={model.data.sheet} /> : null}
         {open && !locked ? <MadeOn check={check} model={model} /> : null}
+        {open && !locked ? <PumpTime check={check} model={model} /> : null}
         {open && !locked ? <CheckTimers check={check} sheet={model.data.sheet} walk={model.data.id} /> : null}
         <WhyRetested check={check} model={model} />
         {assessed?.endedBy === undefined ? null : (

@@ -4,6 +4,7 @@ import { isListed } from "@/core/catalogue/listed";
 import { readOff } from "@/core/catalogue/read-off";
 import { waysToSay } from "@/core/measure/made-on";
 import { methodsFor } from "@/core/measure/methods";
+import { isTimedOnPump } from "@/core/measure/pump-duty";
 import { isTimed } from "@/core/measure/timer";
 import { figureOf } from "@/core/sheet/read";
 import { changeWords } from "../plan/words";
@@ -37,7 +38,8 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
     // Which slopes and blocks serve, and a button.
     const made = waysToSay(data.sheet, check.definition.id).length > 0 ? 5.5 : 0;
     const topUps = (data.topUps[check.key] ?? 0) > 0 ? 2 : 0;
-    const under = field + timed + heard + made + topUps + (sheet === "" ? 0 : linesOf(sheet, perLine));
+    const pump = isTimedOnPump(data.sheet, check.definition.id) ? 2.4 : 0;
+    const under = pump + field + timed + heard + made + topUps + (sheet === "" ? 0 : linesOf(sheet, perLine));
     return Math.max(66, 42 + textLine * (linesOf(checkLook(t, check), perLine) + under));
   };
   return (line) => {

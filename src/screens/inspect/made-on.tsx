@@ -2,16 +2,14 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
-import { blocksFor, inputsOfWay, type MadeOnWay, madeOn, slopesFor, waysToSay } from "@/core/measure/made-on";
-import { type How, stored as rounded } from "@/core/measure/methods";
+import { blocksFor, inputsOfWay, madeOn, slopesFor, waysToSay } from "@/core/measure/made-on";
+import type { How } from "@/core/measure/methods";
 import { percentOfDegrees } from "@/core/measure/slope";
 import { madeOnStep } from "@/core/record/made-on-step";
 import { keptHere } from "@/device/kept-here";
 import { Button } from "@/kit/button";
-import { Dialog } from "@/kit/dialog";
+import { AskReadings } from "./ask-readings";
 import type { InspectModel } from "./model";
-import { TypedInputs } from "./typed-inputs";
-import { Ways } from "./ways";
 import { shown, type T } from "./words";
 
 type Walked = Pick<InspectModel, "data" | "reduction" | "dispatch">;
@@ -24,10 +22,8 @@ export function MadeOn({ check, model }: { check: Check; model: Walked }) {
   const t = useTranslations() as unknown as T;
   const { sheet, measures } = model.data;
   const { id } = check.definition;
-  const ways = waysToSay(sheet, id);
   const [open, setOpen] = useState(false);
-  const [way, setWay] = useState<MadeOnWay>(ways[0] ?? "percent");
-  const [how, setHow] = useState<How>();
+  const ways = waysToSay(sheet, id);
   if (ways.length === 0) return null;
   const said = model.reduction.madeOn.get(check.key);
   const kept = keptHere.read(lastOf(id)) as How | null | undefined;
@@ -36,9 +32,7 @@ export function MadeOn({ check, model }: { check: Check; model: Walked }) {
     keptHere.keep(lastOf(id), next);
     void model.dispatch({ act: "changed", steps: [madeOnStep(check.key, next)] });
     setOpen(false);
-    setHow(undefined);
   };
-  const measured = how === undefined ? undefined : madeOn(sheet, id, how);
   return (
     <div className="mt-1">
       <Serves check={check} model={model} />
@@ -49,63 +43,31 @@ export function MadeOn({ check, model }: { check: Check; model: Walked }) {
             {t("madeOn.same", { slope: slopeWords(t, model, check, last) })}
           </Button>
         )}
-        <Button
-          look="small"
-          className="border-dashed"
-          aria-expanded={open}
-          onClick={() => setOpen((was) => !was)}
-        >
+        <Button look="small" className="border-dashed" onClick={() => setOpen(true)}>
           {t(said === undefined ? "madeOn.measure" : "madeOn.again")}
         </Button>
       </div>
-      <Dialog open={open} onClose={() => setOpen(false)} title={t("madeOn.measure")}>
-        <Serves check={check} model={model} />
-        <div className="mt-2">
-          <Ways
-            name={t("madeOn.by")}
-            ways={ways.map((one) => ({ id: one, words: t(`madeOn.way.${one}`) }))}
-            way={way}
-            onWay={(next) => {
-              setWay(next);
-              setHow(undefined);
-            }}
-          />
-        </div>
-        <p className="mt-2 text-ink2">{t(`madeOn.formula.${way}`)}</p>
-        <div className="mt-2">
-          <TypedInputs
-            key={way}
-            inputs={inputsOfWay(way)}
-            measures={measures}
-            onRead={(read) =>
-              setHow(
-                read && {
-                  method: way,
-                  inputs: Object.fromEntries(Object.entries(read).map(([of, value]) => [of, rounded(value)])),
-                },
-              )
-            }
-          />
-        </div>
-        <div aria-live="polite" className="mt-3 min-h-[54px] text-[19px]">
-          {how === undefined ? null : measured === undefined ? (
-            <p className="font-semibold text-tag">{t("measure.wrong")}</p>
-          ) : (
-            <OnWhat how={how} check={check} model={model} />
-          )}
-        </div>
-        <div className="mt-3 flex justify-between">
-          <Button look="small" onClick={() => setOpen(false)}>
-            {t("inspect.cancel")}
-          </Button>
-          <Button
-            disabled={measured === undefined}
-            onClick={() => (how === undefined ? undefined : tell(how))}
-          >
-            {t("inspect.record")}
-          </Button>
-        </div>
-      </Dialog>
+      {open ? (
+        <AskReadings
+          title={t("madeOn.measure")}
+          ways={ways.map((way) => ({
+            id: way,
+            words: t(`madeOn.way.${way}`),
+            inputs: inputsOfWay(way),
+            formula: t(`madeOn.formula.${way}`),
+          }))}
+          measures={measures}
+          follows={(how) =>
+            madeOn(sheet, id, how) === undefined ? undefined : (
+              <OnWhat how={how} check={check} model={model} />
+            )
+          }
+          onTell={tell}
+          onClose={() => setOpen(false)}
+        >
+          <Serves check={check} model={model} />
+        </AskReadings>
+      ) : null}
     </div>
   );
 }

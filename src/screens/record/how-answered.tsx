@@ -1,5 +1,6 @@
 import { useTranslations } from "next-intl";
 import { inputsOfWay, isMadeOnWay } from "@/core/measure/made-on";
+import { timedPart, timedPartInputs } from "@/core/measure/pump-duty";
 import type { Given, Reduction } from "@/core/record/reduce";
 import { shown } from "../inspect/words";
 
@@ -19,17 +20,19 @@ export function HowAnswered({
   const said = result?.kind === "condition" ? result.ruledOut : undefined;
   const checked = said ?? [...(lookedInto.get(given.check) ?? [])];
   const on = madeOn.get(given.check);
+  const timed = on?.method === timedPart ? timedPartInputs : undefined;
+  const read = on !== undefined && isMadeOnWay(on.method) ? inputsOfWay(on.method) : timed;
   const words = [
     ...(cause === undefined ? [] : [t("record.cause", { cause: interlock(t, cause) })]),
     ...(checked.length === 0
       ? []
       : [t("record.lookedInto", { causes: checked.map((id) => interlock(t, id)).join("; ") })]),
-    ...(on === undefined || !isMadeOnWay(on.method)
+    ...(on === undefined || read === undefined
       ? []
       : [
-          t("record.madeOn", {
-            way: t(`madeOn.way.${on.method}`),
-            read: inputsOfWay(on.method)
+          t(timed === undefined ? "record.madeOn" : "record.timed", {
+            way: timed === undefined ? t(`madeOn.way.${on.method}`) : "",
+            read: read
               .map(({ id, unit }) => shown(t, on.inputs[id] ?? Number.NaN, unit, measures))
               .join(", "),
           }),
