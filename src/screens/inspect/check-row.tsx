@@ -18,7 +18,7 @@ import { type InspectModel, readingsOf } from "./model";
 import { maker } from "./others";
 import { PumpTime } from "./pump-time";
 import type { Reading } from "./reading";
-import { checkLook, checkTitle, conditionWord, markOf, sheetWords, shown, type T } from "./words";
+import { checkLook, checkTitle, conditionWord, markOf, mustWords, sheetWords, shown, type T } from "./words";
 
 interface RowProps {
   readonly check: Check;
@@ -77,6 +77,7 @@ function Row(props: RowProps) {
     >
       <div>
         <h2 className="text-[18.5px] leading-tight font-bold">{checkTitle(t, check)}</h2>
+        <MustWords check={check} model={model} />
         <p className="leading-snug text-ink2">
           {checkLook(t, check)}
           {check.definition.measure === undefined ? null : <LimitWords check={check} model={model} />}
@@ -157,6 +158,13 @@ function Row(props: RowProps) {
 /** Measured with a tape or a watch: what was read stands under the words, over the whole width. */
 const isWorkedOutHere = ({ definition: { measure } }: Check, { data }: InspectModel): boolean =>
   measure !== undefined && methodsFor(measure.quantity, (id) => figureOf(data.sheet, id)).length > 0;
+
+/** What the model says must come of it, where something must not. */
+function MustWords({ check, model }: { check: Check; model: InspectModel }) {
+  const t = useTranslations() as unknown as T;
+  const words = mustWords(t, model.data.sheet, check);
+  return words === "" ? null : <p className="leading-snug font-bold">{words}</p>;
+}
 
 function LimitWords({ check, model }: { check: Check; model: InspectModel }) {
   const t = useTranslations();

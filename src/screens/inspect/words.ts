@@ -1,9 +1,11 @@
+import { mustsOf } from "@/core/catalogue/acts/musts";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { readOff } from "@/core/catalogue/read-off";
 import { isWithin } from "@/core/catalogue/within";
 import type { CheckAssessment } from "@/core/grade/assess";
 import { gradeFinding } from "@/core/grade/grade";
 import { otherWay } from "@/core/measure/slope";
+import type { Sheet } from "@/core/sheet/sheet";
 import { type FigureId, type FigureUnit, figures } from "@/core/vocabulary/figures";
 import type { Grade } from "@/core/vocabulary/grades";
 import type { Side } from "@/core/vocabulary/sides";
@@ -27,6 +29,14 @@ export const checkLook = (t: T, check: Check): string => lookOfId(t, check.defin
 /** What to do and look for, by the id of a check. */
 export const lookOfId = (t: T, id: string): string =>
   t(id.startsWith("stop.") ? "check.stop_button.look" : `check.${id}.look`);
+
+/** What must come of a test, where something must not; empty for any other. */
+export const mustWords = (t: T, sheet: Sheet, check: Check): string => {
+  const musts = mustsOf(sheet, check);
+  return musts.length === 0
+    ? ""
+    : t("must.line", { what: musts.map((must) => t(`must.${must}`)).join(t("must.then")) });
+};
 
 /** What a check is made by on this model, as its sheet has it; empty where it has nothing for it. */
 export function sheetWords(
