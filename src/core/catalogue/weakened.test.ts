@@ -37,6 +37,27 @@ describe("what a change takes away", () => {
     }
   });
 
+  it("is seen where a slope test would pass on a gentler or a steeper slope, or a lamp that stopped it only tells", () => {
+    const scissor: Sheet = demoSheets["dunmarrow-s24"];
+    const page = "1";
+    const changed = (figures: Sheet["figures"]) =>
+      weakenings(scissor, { ...scissor, figures: { ...scissor.figures, ...figures } });
+    const hold = "drive.brake_hold@drive_tests.v1";
+    expect(changed({ brake_hold_grade: { value: 12, page } })).toContainEqual({ what: "limit", id: hold });
+    expect(changed({ climbable_grade: { value: 40, page } })).toContainEqual({ what: "limit", id: hold });
+    expect(changed({ brake_hold_grade: { value: 22, page } })).toEqual([]);
+    const boom: Sheet = demoSheets["pellbridge-tb28"];
+    const service = boom.lamps?.service;
+    if (service === undefined) throw new Error("expected a service lamp");
+    const told = (act: "tells" | "tag_out") =>
+      weakenings(boom, {
+        ...boom,
+        lamps: { ...boom.lamps, service: { ...service, flashing: { means: "Due.", act, page } } },
+      });
+    expect(told("tells")).toEqual([{ what: "lamp", id: "service flashing" }]);
+    expect(told("tag_out")).toEqual([]);
+  });
+
   it("is seen whichever feature on the floor is taken off, on every machine", () => {
     fc.assert(
       fc.property(fc.constantFrom(...sheets), fc.nat(), ([, sheet], pick) => {

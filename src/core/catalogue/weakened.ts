@@ -1,14 +1,16 @@
 import { expectedOf } from "../machine/expect";
 import { buildMachine } from "../machine/machine";
+import { betweenFor, waysToSay } from "../measure/made-on";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import { type FeatureId, familyMayHave } from "../vocabulary/features";
 import { type Check, type CheckKey, checksOf } from "./catalogue";
+import { lampReadings } from "./lamp-reading";
 
 /** One way in which a unit would be asked less, or graded softer, than it is. */
 export interface Weakening {
-  readonly what: "dropped" | "limit" | "condition" | "expectation" | "interlock";
-  /** The check's key, or the interlock's id. */
+  readonly what: "dropped" | "limit" | "condition" | "expectation" | "interlock" | "lamp";
+  /** The check's key, or the id of the interlock or lamp. */
   readonly id: string;
 }
 
@@ -36,7 +38,8 @@ export function weakenings(before: Sheet, after: Sheet): readonly Weakening[] {
       ([condition, { floor }]) => floor !== undefined && still.conditions[condition]?.floor === undefined,
     );
     if (lost) found.push({ what: "condition", id: check.key });
-    if (softer(check, before, after)) found.push({ what: "limit", id: check.key });
+    if (softer(check, before, after) || gentler(check, before, after))
+      found.push({ what: "limit", id: check.key });
     const { test } = check.definition;
     if (test !== undefined && expectedOf(machineBefore, test) !== expectedOf(machineAfter, test))
       found.push({ what: "expectation", id: check.key });
@@ -45,7 +48,25 @@ export function weakenings(before: Sheet, after: Sheet): readonly Weakening[] {
   const tests = new Set(checksOf(before).flatMap((check) => check.definition.tries ?? []));
   for (const { id } of machineBefore.interlocks)
     if (tests.has(id) && !tried.has(id)) found.push({ what: "interlock", id });
+  for (const lamp of stoppingLamps(before))
+    if (!stoppingLamps(after).includes(lamp)) found.push({ what: "lamp", id: lamp });
   return found;
+}
+
+/** Each way a lamp shines that asks for the machine to be stopped or taken out of use, of lamps it has. */
+const stoppingLamps = (sheet: Sheet): readonly string[] =>
+  lampReadings(sheet).flatMap(({ lamp, says }) =>
+    says.flatMap(({ look, act }) => (act === "tag_out" || act === "stop_work" ? [`${lamp} ${look}`] : [])),
+  );
+
+/** Whether a slope test would count on a slope on which it shows nothing today. */
+function gentler({ definition: { id } }: Check, before: Sheet, after: Sheet): boolean {
+  return waysToSay(before, id).some((way) => {
+    const [was, is] = [betweenFor(before, id, way), betweenFor(after, id, way)];
+    const least = was?.least !== undefined && (is?.least === undefined || is.least < was.least);
+    const most = was?.most !== undefined && (is?.most === undefined || is.most > was.most);
+    return least || most;
+  });
 }
 
 /** Whether a limit of the sheet would let more pass; one taken away asks the operator to read it and is not softer. */

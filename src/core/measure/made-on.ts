@@ -36,7 +36,7 @@ export interface Between {
  * Tests that only show something on the right slope: a brake that holds on a ramp too gentle for it, or a tilt alarm on a
  * block too low, has proven nothing. By check and by what it was made on; the figures are the sheet's.
  */
-function betweenFor(sheet: Sheet, check: string, way: MadeOnWay): Between | undefined {
+export function betweenFor(sheet: Sheet, check: string, way: MadeOnWay): Between | undefined {
   const degrees = (id: FigureId) => figureOf(sheet, id);
   const percent = (id: FigureId) => {
     const value = figureOf(sheet, id);
