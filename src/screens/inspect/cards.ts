@@ -40,7 +40,7 @@ interface Block {
 export type HeightOf = (line: CardLine) => number;
 
 /** Room for a card's lines without scrolling, and how much of it the questions before the walk take on the first. */
-const room = 570;
+const room = 556;
 const roomOfQuestions = 140;
 
 /** Cuts a plan's visits into cards: at each new place, and so that no card asks for scrolling. */

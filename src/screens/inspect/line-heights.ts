@@ -33,12 +33,12 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
     const sheet = sheetWords(t, readOff(data.sheet, check), data.measures);
     // What was read stands under the words: the ways, the formula, the fields, the result.
     const field = measure === undefined ? 0 : ways === 0 ? 1 : 7;
-    const timed = readOff(data.sheet, check).figures.some(({ id }) => isTimed(id)) ? 2.4 : 0;
+    const timed = readOff(data.sheet, check).figures.some(({ id }) => isTimed(id)) ? 3 : 0;
     const heard = soundOf(data.sheet, check.definition.id) === undefined ? 0 : 3.4;
     // Which slopes and blocks serve, and a button.
     const made = waysToSay(data.sheet, check.definition.id).length > 0 ? 5.5 : 0;
     const topUps = (data.topUps[check.key] ?? 0) > 0 ? 2 : 0;
-    const pump = isTimedOnPump(data.sheet, check.definition.id) ? 2.4 : 0;
+    const pump = isTimedOnPump(data.sheet, check.definition.id) ? 3 : 0;
     const musts = mustWords(t, data.sheet, check) === "" ? 0 : 1;
     const under =
       musts + pump + field + timed + heard + made + topUps + (sheet === "" ? 0 : linesOf(sheet, perLine));
@@ -49,7 +49,7 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
       case "set": {
         const lines = line.steps.map((step) => linesOf(changeWords(t, step.change), letters.whole));
         const timed = line.steps.some(startsEngine) && figureOf(data.sheet, "crank_limit") !== undefined;
-        return 28 + (timed ? 110 : 0) + textLine * lines.reduce((sum, one) => sum + one, 0);
+        return 28 + (timed ? 150 : 0) + textLine * lines.reduce((sum, one) => sum + one, 0);
       }
       case "caution": {
         const lines = line.cautions.map((caution) => linesOf(t(`caution.${caution}`), letters.whole));
