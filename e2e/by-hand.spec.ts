@@ -54,8 +54,10 @@ test("a scissor that does not rise because its ground stop is still in: no fault
   await walkOn(page);
   await page.getByLabel("or type your name").fill("R. Oake");
   await button(page, "Sign here; it counts once it is sent").click();
+  const heading = page.getByRole("heading", { level: 1 });
+  await expect(heading).toHaveText("Signed on this tablet, not sent yet");
   await context.setOffline(false);
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^Cleared/, { timeout: 30_000 });
+  await expect(heading).toHaveText(/^Cleared/, { timeout: 30_000 });
   await page.goto(`/records/${id}`);
   const lift = page.getByRole("listitem").filter({ hasText: "Lift up, ground station" }).first();
   await expect(lift).toContainText(
