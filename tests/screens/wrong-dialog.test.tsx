@@ -207,11 +207,13 @@ describe("a movement that did not come", () => {
     expect(button(`${causes.length - 1} still open`).disabled).toBe(true);
   });
 
-  it("that is looked into opens where it was left, and its back closes it", () => {
-    const { onClose } = dialog(movement, { sheet: boom, looked: causes.slice(0, 1) });
+  it("that is looked into opens where it was left, and what it does now may be worse than nothing", () => {
+    const { onAnswer } = dialog(movement, { sheet: boom, looked: causes.slice(0, 1) });
     expect(button(`${causes.length - 1} still open`).disabled).toBe(true);
     press("Back");
-    expect(onClose).toHaveBeenCalled();
+    press(/^Moved the wrong way/);
+    press("Record it");
+    expect(onAnswer.mock.calls[0]?.[1]).toMatchObject({ condition: "wrong_way" });
   });
 
   it("that works now records which of them it was, and is no finding", () => {

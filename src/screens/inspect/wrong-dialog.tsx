@@ -118,9 +118,9 @@ function WrongForm(props: FormProps) {
     onLooked,
   } = props;
   const t = useTranslations();
-  const open = looked.size > 0 && !answered;
-  // Under question already: what was being checked is gone on with.
-  const [condition, setCondition] = useState<string | undefined>(open ? unanswered : undefined);
+  // Under question already: what was being checked is gone on with, where any of it is left.
+  const goesOn = looked.size > 0 && !answered && possibleFor(check, unanswered, data, state, made).length > 0;
+  const [condition, setCondition] = useState<string | undefined>(goesOn ? unanswered : undefined);
   const [ruled, setRuled] = useState(false);
   const [skipping, setSkipping] = useState(false);
   const list = useMemo(() => {
@@ -195,7 +195,7 @@ function WrongForm(props: FormProps) {
         onWasIt={(id) => onWorks(check, id)}
         onUnknown={() => setCondition("intermittent")}
         onStillDead={() => setRuled(true)}
-        onBack={() => (open ? onClose() : setCondition(undefined))}
+        onBack={() => setCondition(undefined)}
       />
     );
   }
@@ -206,13 +206,7 @@ function WrongForm(props: FormProps) {
       data={data}
       matters={matters}
       ruledOut={possible}
-      onBack={() =>
-        condition === unanswered && possible.length > 0
-          ? setRuled(false)
-          : open
-            ? onClose()
-            : setCondition(undefined)
-      }
+      onBack={() => (possible.length > 0 ? setRuled(false) : setCondition(undefined))}
       onRecord={(answer) => onAnswer(check, answer)}
     />
   );
