@@ -92,7 +92,9 @@ function Row(props: RowProps) {
           </p>
         ) : null}
         {open && !locked ? <AlarmTap check={check} sheet={model.data.sheet} /> : null}
-        {open && !locked ? <MadeOn check={check} model={model} /> : null}
+        {(open || assessed.status === "ungradable") && !locked ? (
+          <MadeOn check={check} model={model} />
+        ) : null}
         {open && !locked ? <PumpTime check={check} model={model} /> : null}
         {open && !locked ? <CheckTimers check={check} sheet={model.data.sheet} walk={model.data.id} /> : null}
         <WhyRetested check={check} model={model} />
