@@ -2,6 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useEffect, useMemo, useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
+import { notFaultsOf } from "@/core/catalogue/not-a-fault";
 import type { OpenMatter } from "@/core/grade/matters";
 import { checkFirst, type TestMade } from "@/core/underway/shown";
 import type { PlanState } from "@/core/vocabulary/state/values";
@@ -159,6 +160,7 @@ function WrongForm(props: FormProps) {
             )}
           </div>
         ) : null}
+        <NotAFault check={check} data={data} />
         <p className="mt-3 text-ink2">{t("inspect.pick")}</p>
         <div className="mt-3 grid gap-2.5 md:grid-cols-2">
           {list.map((id, i) => (
@@ -209,6 +211,22 @@ function WrongForm(props: FormProps) {
       onBack={() => (possible.length > 0 ? setRuled(false) : setCondition(undefined))}
       onRecord={(answer) => onAnswer(check, answer)}
     />
+  );
+}
+
+/** What looks like a fault of this check and is how the machine is built. */
+function NotAFault({ check, data: { sheet } }: Pick<FormProps, "check" | "data">) {
+  const t = useTranslations();
+  const notes = notFaultsOf(sheet, check);
+  return notes.length === 0 ? null : (
+    <div className="mt-3 border-l-[5px] border-ink3 pl-3">
+      <h3 className="font-bold">{t("notFault.title")}</h3>
+      <ul className="list-disc pl-5">
+        {notes.map((note) => (
+          <li key={note}>{t(`notFault.${note}`)}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
 
