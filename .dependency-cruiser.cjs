@@ -16,6 +16,7 @@ const floors = [
   "decision",
   "underway",
   "diagnose",
+  "periodic",
   "shift",
   "coverage",
 ];
