@@ -131,7 +131,7 @@ function LampSays({
   const t = useTranslations();
   const set = (change: Partial<Says>) => onChange({ means: "", act: "tells", page: "", ...says, ...change });
   return (
-    <div className="grid gap-x-4 gap-y-1 md:col-span-4 md:grid-cols-[170px_1fr_260px_110px]">
+    <div className="grid gap-x-4 gap-y-1 md:col-span-4 md:grid-cols-[120px_1fr_110px]">
       <span className="self-center pl-3 text-ink2">{t(`lampRead.${look}`)}</span>
       <TextField
         aria-label={`${name}: ${t("sheets.lampMeans")}`}
@@ -142,7 +142,14 @@ function LampSays({
       />
       {says === undefined ? null : (
         <>
+          <TextField
+            aria-label={`${name}: ${t("sheets.page")}`}
+            placeholder={t("sheets.page")}
+            value={says.page}
+            onChange={({ target }) => set({ page: target.value })}
+          />
           <SelectField
+            className="md:col-span-2 md:col-start-2"
             aria-label={`${name}: ${t("sheets.lampDo")}`}
             value={says.act}
             onChange={({ target }) => set({ act: lampActs.find((act) => act === target.value) ?? "tells" })}
@@ -153,12 +160,6 @@ function LampSays({
               </option>
             ))}
           </SelectField>
-          <TextField
-            aria-label={`${name}: ${t("sheets.page")}`}
-            placeholder={t("sheets.page")}
-            value={says.page}
-            onChange={({ target }) => set({ page: target.value })}
-          />
         </>
       )}
     </div>
