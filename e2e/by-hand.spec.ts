@@ -33,7 +33,7 @@ test("a scissor that does not rise because its ground stop is still in: no fault
   await dialog.locator("button[aria-pressed=false]").first().click();
   await expect(dialog.locator("button[aria-pressed=true]")).toHaveCount(1);
   await page.keyboard.press("Escape");
-  // Under question: closed, opened anew without a signal, and by its key, it is never simply OK.
+  // In question: closed, opened anew without a signal, and by its key, it is never simply OK.
   await page.reload();
   const asked = button(page, "Lift up: did not move, being checked");
   await expect(asked).toBeVisible();
@@ -46,14 +46,14 @@ test("a scissor that does not rise because its ground stop is still in: no fault
   await button(page, "Is it steep enough? Measure it").first().click();
   const slope = dialog.locator("input[inputmode=decimal]");
   await slope.fill("12");
-  await expect(page.getByText("Too gentle: the test shows nothing here.")).toBeVisible();
+  await expect(page.getByText("Too gentle: the test proves nothing here.")).toBeVisible();
   await clean(page, "what the test is made on");
   await button(page, "Record it").click();
   await button(page, "Brake hold on a slope: OK").press("Enter");
   await expect(button(page, /^Brake hold on a slope: Not graded/)).toBeVisible();
   await button(page, "Measure it again").click();
   await slope.fill("32.5");
-  await expect(page.getByText(/It serves/)).toBeVisible();
+  await expect(page.getByText(/This will do/)).toBeVisible();
   await button(page, "Record it").click();
   await expect(button(page, /^Brake hold on a slope: OK\. Change/)).toBeVisible();
   await walkOn(page);
@@ -66,10 +66,10 @@ test("a scissor that does not rise because its ground stop is still in: no fault
   await page.goto(`/records/${id}`);
   const lift = page.getByRole("listitem").filter({ hasText: "Lift up, ground station" }).first();
   await expect(lift).toContainText(
-    "Did not move at first. It was: A stop button is still in, at any station.",
+    "Did not move at first. It was “A stop button is still in, at any station”.",
   );
   await expect(page.getByRole("listitem").filter({ hasText: "Brake hold on a slope" })).toContainText(
-    "Made on: Per cent, 32.5 %.",
+    "Tested on: 32.5 % (per cent).",
   );
 });
 

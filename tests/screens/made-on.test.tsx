@@ -35,15 +35,15 @@ const fill = (label: string, value: string) =>
 describe("what a slope test is made on", () => {
   it("names what serves this machine, says at once whether a ramp does, and records what was read", () => {
     const { dispatch } = on(hold);
-    expect(screen.getByText("A slope from 20 % (11.3°) to 24 % (13.5°) serves.")).toBeTruthy();
+    expect(screen.getByText("Use a slope from 20 % (11.3°) to 24 % (13.5°).")).toBeTruthy();
     press("Is it steep enough? Measure it");
     fireEvent.click(screen.getByLabelText("Rise and level run"));
     expect(button("Record it").disabled).toBe(true);
     fill("Rise", "100");
     fill("Run, level", "1000");
-    expect(screen.getByText(/Too gentle: the test shows nothing here/)).toBeTruthy();
+    expect(screen.getByText(/Too gentle: the test proves nothing here/)).toBeTruthy();
     fill("Rise", "220");
-    expect(screen.getByText(/^22 % \(12.4°\), give or take .* It serves\.$/)).toBeTruthy();
+    expect(screen.getByText(/^22 % \(12.4°\), give or take .* This will do\.$/)).toBeTruthy();
     press("Record it");
     const step = madeOnStep(hold.key, { method: "rise_over_run", inputs: { riseMm: 220, runMm: 1000 } });
     expect(dispatch.mock.calls).toEqual([[{ act: "changed", steps: [step] }]]);
@@ -60,13 +60,20 @@ describe("what a slope test is made on", () => {
     expect(dispatch).toHaveBeenCalledOnce();
   });
 
+  it("offers the slope that was measured for another test of this walk", () => {
+    const how = { method: "percent", inputs: { percent: 21 } };
+    const { dispatch } = on(tilt, [madeOnStep(hold.key, how)]);
+    press("Same as last time: 21 % (11.9°)");
+    expect(dispatch).toHaveBeenCalledWith({ act: "changed", steps: [madeOnStep(tilt.key, how)] });
+  });
+
   it("takes inches for a block, and names the blocks that trip the sensor", () => {
     const { dispatch } = on(tilt, [], "imperial");
     expect(screen.getByText(/Or a block of 1.5 in or more under the wheels of one side\./)).toBeTruthy();
     press("Is it steep enough? Measure it");
     fireEvent.click(screen.getByLabelText("Block, one side"));
     fill("Block", "2");
-    expect(screen.getByText(/It serves/)).toBeTruthy();
+    expect(screen.getByText(/This will do/)).toBeTruthy();
     press("Record it");
     const step = madeOnStep(tilt.key, { method: "block_one_side", inputs: { blockMm: 50.8 } });
     expect(dispatch).toHaveBeenCalledWith({ act: "changed", steps: [step] });
@@ -102,17 +109,17 @@ describe("the way down on the emergency pump", () => {
     show(<PumpTime check={check} model={{ data: walkOf(boom), reduction: reduce([]), dispatch }} />);
     press("Time the way down");
     fill("Time", `${run / 2}`);
-    fill("Of the whole way", "100");
+    fill("Part of the full height", "100");
     expect(screen.getByText(`Down from full height in about ${run / 2} s: one run is enough.`)).toBeTruthy();
-    fill("Of the whole way", "25");
+    fill("Part of the full height", "25");
     expect(
       screen.getByText(
         `Down from full height in about ${2 * run + rest} s: 2 runs, with its rest between them.`,
       ),
     ).toBeTruthy();
-    fill("Of the whole way", "0");
+    fill("Part of the full height", "0");
     expect(button("Record it").disabled).toBe(true);
-    fill("Of the whole way", "25");
+    fill("Part of the full height", "25");
     press("Record it");
     const how = { method: "timed_part", inputs: { timeS: run / 2, partPercent: 25 } };
     expect(dispatch).toHaveBeenCalledWith({ act: "changed", steps: [madeOnStep(check.key, how)] });
@@ -134,6 +141,6 @@ describe("a lamp picked as it looks", () => {
   it("says the usual meaning of one the sheet does not describe, and what a boom does off level", () => {
     show(<LampReader sheet={demoSheets["pellbridge-tb28"]} onClose={() => undefined} />);
     press("Tilt");
-    expect(screen.getAllByText(/^Draw the boom in, lower it below horizontal/).length).toBeGreaterThan(0);
+    expect(screen.getAllByText(/^Retract the boom, lower it below horizontal/).length).toBeGreaterThan(0);
   });
 });

@@ -4,7 +4,7 @@ import type { Applies } from "../vocabulary/applies-to";
 import type { Check } from "./catalogue";
 
 interface Harmless {
-  /** The checks it is told at, by id or by how their id begins. */
+  /** The checks it is told at: by id, or all whose id begins so where it ends in a point. */
   readonly at: readonly string[];
   readonly to?: Applies;
   /** Only of a movement of these functions, or this way. */
@@ -16,7 +16,7 @@ interface Harmless {
 const harmless = {
   horn_from_platform: { at: ["platform.horn"] },
   level_corrects_itself: {
-    at: ["ground.levels_itself", "platform.auto_level", "move.ground.level", "move.platform.level"],
+    at: ["ground.levels_itself", "platform.auto_level", "move.ground.level.", "move.platform.level."],
   },
   capacity_lamp_shows_position: { at: ["platform.overload_lamp", "platform.load_ranges"] },
   lowering_switch_either_way: { at: ["lower.electric"] },
@@ -29,7 +29,7 @@ const harmless = {
     to: { features: ["automatic_boom_mode"] },
     functions: ["main", "tower", "jib"],
   },
-  lowering_at_full_speed: { at: ["move.platform", "platform.proportional"], direction: "down" },
+  lowering_at_full_speed: { at: ["move.platform.", "platform.proportional"], direction: "down" },
   wheels_stay_turned: { at: ["move."], functions: ["steer"] },
 } as const satisfies Record<string, Harmless>;
 
@@ -40,7 +40,7 @@ export const notFaults = Object.keys(harmless) as readonly NotAFault[];
 export function notFaultsOf(sheet: Sheet, { definition: { id, test } }: Check): readonly NotAFault[] {
   return notFaults.filter((one) => {
     const { at, to = {}, functions, direction }: Harmless = harmless[one];
-    if (!at.some((start) => id === start || (start.startsWith("move") && id.startsWith(start)))) return false;
+    if (!at.some((one) => (one.endsWith(".") ? id.startsWith(one) : id === one))) return false;
     if (functions !== undefined && (test === undefined || !functions.includes(test.function))) return false;
     if (direction !== undefined && test !== undefined && test.direction !== direction) return false;
     return applies(sheet, to);

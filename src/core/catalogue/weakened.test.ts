@@ -46,6 +46,12 @@ describe("what a change takes away", () => {
     expect(changed({ brake_hold_grade: { value: 12, page } })).toContainEqual({ what: "limit", id: hold });
     expect(changed({ climbable_grade: { value: 40, page } })).toContainEqual({ what: "limit", id: hold });
     expect(changed({ brake_hold_grade: { value: 22, page } })).toEqual([]);
+    // On a shorter track the same block counts for more.
+    const tilt = weakenings(scissor, {
+      ...scissor,
+      figures: { ...scissor.figures, track: { value: 0.8, page } },
+    });
+    expect(tilt).toContainEqual({ what: "limit", id: "tilt.alarm@drive_tests.v2" });
     const boom: Sheet = demoSheets["pellbridge-tb28"];
     const service = boom.lamps?.service;
     if (service === undefined) throw new Error("expected a service lamp");

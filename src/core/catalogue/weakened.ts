@@ -1,9 +1,10 @@
 import { expectedOf } from "../machine/expect";
 import { buildMachine } from "../machine/machine";
-import { betweenFor, waysToSay } from "../measure/made-on";
+import { isGentler } from "../measure/made-on";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import { type FeatureId, familyMayHave } from "../vocabulary/features";
+import { stopsMachine } from "../vocabulary/signs";
 import { type Check, type CheckKey, checksOf } from "./catalogue";
 import { lampReadings } from "./lamp-reading";
 
@@ -38,7 +39,7 @@ export function weakenings(before: Sheet, after: Sheet): readonly Weakening[] {
       ([condition, { floor }]) => floor !== undefined && still.conditions[condition]?.floor === undefined,
     );
     if (lost) found.push({ what: "condition", id: check.key });
-    if (softer(check, before, after) || gentler(check, before, after))
+    if (softer(check, before, after) || isGentler(before, after, check.definition.id))
       found.push({ what: "limit", id: check.key });
     const { test } = check.definition;
     if (test !== undefined && expectedOf(machineBefore, test) !== expectedOf(machineAfter, test))
@@ -56,18 +57,8 @@ export function weakenings(before: Sheet, after: Sheet): readonly Weakening[] {
 /** Each way a lamp shines that asks for the machine to be stopped or taken out of use, of lamps it has. */
 const stoppingLamps = (sheet: Sheet): readonly string[] =>
   lampReadings(sheet).flatMap(({ lamp, says }) =>
-    says.flatMap(({ look, act }) => (act === "tag_out" || act === "stop_work" ? [`${lamp} ${look}`] : [])),
+    says.flatMap(({ look, act }) => (stopsMachine(act) ? [`${lamp} ${look}`] : [])),
   );
-
-/** Whether a slope test would count on a slope on which it shows nothing today. */
-function gentler({ definition: { id } }: Check, before: Sheet, after: Sheet): boolean {
-  return waysToSay(before, id).some((way) => {
-    const [was, is] = [betweenFor(before, id, way), betweenFor(after, id, way)];
-    const least = was?.least !== undefined && (is?.least === undefined || is.least < was.least);
-    const most = was?.most !== undefined && (is?.most === undefined || is.most > was.most);
-    return least || most;
-  });
-}
 
 /** Whether a limit of the sheet would let more pass; one taken away asks the operator to read it and is not softer. */
 function softer(check: Check, before: Sheet, after: Sheet): boolean {

@@ -95,6 +95,14 @@ export function stands(
   return state;
 }
 
+/** The same at any station, with what differs from it for one act. */
+export const standsIn =
+  (machine: Machine, plan: PlanState) =>
+  (station: Station, group: FunctionGroup, given?: State): State => ({
+    ...stands(machine, plan, { station, group }),
+    ...given,
+  });
+
 /** The part that raises it: the mast or stack, the main boom of a boom. */
 function raiseTo(
   machine: Machine,

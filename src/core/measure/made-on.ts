@@ -6,8 +6,9 @@ import { degreesOfPercent, type RampFit, rampFit, slopeDegrees, turnedAround } f
 import { type BlockFor, blockFor, tiltOnBlock, type Under } from "./tilt-block";
 import type { Uncertain } from "./uncertain";
 
-/** The ways to say what a test was made on: a slope as it is told, or a block under the wheels of one side or one end. */
 const mm = (id: string): Input => ({ id, unit: "mm" });
+
+/** The ways to say what a test was made on: a slope as it is told, or a block under the wheels of one side or one end. */
 const inputs = {
   percent: [{ id: "percent", unit: "%" }],
   degrees: [{ id: "degrees", unit: "deg" }],
@@ -36,7 +37,7 @@ export interface Between {
  * Tests that only show something on the right slope: a brake that holds on a ramp too gentle for it, or a tilt alarm on a
  * block too low, has proven nothing. By check and by what it was made on; the figures are the sheet's.
  */
-export function betweenFor(sheet: Sheet, check: string, way: MadeOnWay): Between | undefined {
+function betweenFor(sheet: Sheet, check: string, way: MadeOnWay): Between | undefined {
   const degrees = (id: FigureId) => figureOf(sheet, id);
   const percent = (id: FigureId) => {
     const value = figureOf(sheet, id);
@@ -70,11 +71,12 @@ export function waysToSay(sheet: Sheet, check: string): readonly MadeOnWay[] {
   });
 }
 
-/** What a test was made on, and whether it shows anything there. Slope in degrees. */
+/** What a test was made on, and how that serves it. Slope in degrees. */
 export interface MadeOn {
   readonly slope: Uncertain;
-  readonly between: Between;
   readonly fit: RampFit;
+  /** Too gentle or too steep: whatever the test came to, it has shown nothing. */
+  readonly showsNothing: boolean;
 }
 
 /** The slope in degrees that was measured. Throws a RangeError for what cannot be one. */
@@ -108,19 +110,32 @@ export function madeOn(sheet: Sheet, check: string, { method, inputs: read }: Ho
   if (way === undefined || between === undefined) return undefined;
   try {
     const slope = slopeFrom(sheet, way, read);
-    return Number.isFinite(slope.value) ? { slope, between, fit: rampFit(slope, between) } : undefined;
+    if (!Number.isFinite(slope.value)) return undefined;
+    const fit = rampFit(slope, between);
+    return { slope, fit, showsNothing: fit === "not_steep_enough" || fit === "too_steep" };
   } catch {
     return undefined;
   }
 }
 
 /** Whether a test made on this has shown nothing, whatever it came to. */
-export function showsNothing(sheet: Sheet, check: string, how: How): boolean {
-  const fit = madeOn(sheet, check, how)?.fit;
-  return fit === "not_steep_enough" || fit === "too_steep";
+export const showsNothing = (sheet: Sheet, check: string, how: How): boolean =>
+  madeOn(sheet, check, how)?.showsNothing === true;
+
+/** Whether by another sheet the test would count where by this one it shows nothing: on a gentler or steeper slope, or a lower block. */
+export function isGentler(before: Sheet, after: Sheet, check: string): boolean {
+  return waysToSay(before, check).some((way) => {
+    const [was, is] = [betweenFor(before, check, way), betweenFor(after, check, way)];
+    const [base, newBase] = [figureOf(before, baseOf[way]), figureOf(after, baseOf[way])];
+    const least = was?.least !== undefined && (is?.least === undefined || is.least < was.least);
+    const most = was?.most !== undefined && (is?.most === undefined || is.most > was.most);
+    // On a shorter base the same block counts for more.
+    const shorter = base !== undefined && newBase !== undefined && newBase < base;
+    return least || most || shorter;
+  });
 }
 
-/** The slopes on which a test shows something, degrees; for the brake those that serve the tilt lamp on the same visit too. */
+/** The slopes on which a test shows something, degrees. */
 export function slopesFor(sheet: Sheet, check: string): Between | undefined {
   return waysToSay(sheet, check).includes("percent") ? betweenFor(sheet, check, "percent") : undefined;
 }

@@ -20,6 +20,9 @@ const radiansOf = (degrees: number): number => (degrees * Math.PI) / 180;
 /** tan(angle) = rise / run; per cent is a hundred times that. Per cent in, degrees out. */
 export const degreesOfPercent = (percent: number): number => degreesOf(Math.atan(percent / 100));
 export const percentOfDegrees = (degrees: number): number => 100 * Math.tan(radiansOf(degrees));
+/** One in n: n along for one up, so a hundred over n per cent. */
+export const oneIn = (percent: number): number => 100 / percent;
+
 /** Figures of a sheet that are slopes, some told in per cent and some in degrees. */
 const slopes: ReadonlySet<FigureId> = new Set([
   "climbable_grade",
@@ -41,9 +44,6 @@ export function otherWay(
     ? { value: degreesOfPercent(value), unit: "deg" }
     : { value: percentOfDegrees(value), unit: "%" };
 }
-
-/** One in n: n along for one up, so a hundred over n per cent. */
-export const oneIn = (percent: number): number => 100 / percent;
 
 /**
  * A slope in degrees, however it was told. tan(angle) = rise / run over a level run, sin(angle) = rise / length over the

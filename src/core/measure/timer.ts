@@ -23,6 +23,14 @@ export const timedFigures = {
 export type TimedFigure = keyof typeof timedFigures;
 export const isTimed = (id: FigureId): id is TimedFigure => id in timedFigures;
 
+/** The times an engine is started by, in their order. */
+export const startTimes = [
+  "glow_time",
+  "crank_limit",
+  "crank_rest",
+  "warm_up_time",
+] as const satisfies readonly TimedFigure[];
+
 /** The device's two clocks: one that people set, and one that only runs on while its page is open. Milliseconds. */
 export interface Clocks {
   readonly wallMs: number;

@@ -1,6 +1,7 @@
 import type { Check } from "../catalogue/catalogue";
 import { groundMoves } from "../catalogue/states";
 import type { CheckDefinition } from "../catalogue/types";
+import { oneRampFor } from "../measure/slope";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import type { Ending } from "../vocabulary/endings";
@@ -83,11 +84,12 @@ const touchesPower = (definition: CheckDefinition): boolean =>
 
 /**
  * One visit to a slope serves brake hold and tilt lamp when a grade lies within what the machine may climb and
- * beyond what trips its sensor (field guide, section 4). Per cent against degrees: 100 tan(angle).
+ * beyond what trips its sensor (field guide, section 4).
  */
 export function servesBoth(sheet: Sheet): boolean {
-  const climbs = figureOf(sheet, "climbable_grade");
-  const trips = figureOf(sheet, "tilt_trip_along");
-  if (climbs === undefined || trips === undefined) return false;
-  return 100 * Math.tan((trips * Math.PI) / 180) < climbs;
+  const climbablePercent = figureOf(sheet, "climbable_grade");
+  const tiltTripDegrees = figureOf(sheet, "tilt_trip_along");
+  if (climbablePercent === undefined || tiltTripDegrees === undefined) return false;
+  const brakeHoldPercent = figureOf(sheet, "brake_hold_grade") ?? 0;
+  return oneRampFor({ brakeHoldPercent, climbablePercent, tiltTripDegrees }) !== undefined;
 }

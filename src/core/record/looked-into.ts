@@ -1,19 +1,17 @@
 import type { EventOf, InspectionEvent } from "./events";
+import { stepOf, stepsOf } from "./steps";
 
 /** What was checked because a response did not come, as the step of a `changed` event: check and interlock. */
 const word = "looked_into";
-export const lookedIntoStep = (check: string, interlock: string): string => `${word}:${check}:${interlock}`;
+export const lookedIntoStep = (check: string, interlock: string): string => stepOf(word, check, interlock);
 
 /** Responses that did not come, by check, each with what was checked before it is called a fault. */
 export type LookedInto = ReadonlyMap<string, ReadonlySet<string>>;
 
 export function lookedIntoIn(events: readonly InspectionEvent[]): LookedInto {
   const open = new Map<string, Set<string>>();
-  for (const event of events) {
-    if (event.type !== "changed" || !event.step.startsWith(`${word}:`)) continue;
-    const [, check = "", interlock = ""] = event.step.split(":", 3);
+  for (const [check = "", interlock = ""] of stepsOf(events, word))
     open.set(check, (open.get(check) ?? new Set()).add(interlock));
-  }
   return open;
 }
 

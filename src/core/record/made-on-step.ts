@@ -1,20 +1,24 @@
 import type { How } from "../measure/methods";
 import type { InspectionEvent } from "./events";
+import { stepOf, stepsOf } from "./steps";
 
 /** What a test was made on, as the step of a `changed` event: check, way, and what was read. */
 const word = "made_on";
 
 export const madeOnStep = (check: string, { method, inputs }: How): string =>
-  `${word}:${check}:${method}:${Object.entries(inputs)
-    .map(([id, value]) => `${id}=${value}`)
-    .join(",")}`;
+  stepOf(
+    word,
+    check,
+    method,
+    Object.entries(inputs)
+      .map(([id, value]) => `${id}=${value}`)
+      .join(","),
+  );
 
 /** By check, what its test was last said to be made on. */
 export function madeOnIn(events: readonly InspectionEvent[]): ReadonlyMap<string, How> {
   const said = new Map<string, How>();
-  for (const event of events) {
-    if (event.type !== "changed" || !event.step.startsWith(`${word}:`)) continue;
-    const [, check = "", method = "", read = ""] = event.step.split(":", 4);
+  for (const [check = "", method = "", read = ""] of stepsOf(events, word)) {
     const inputs = Object.fromEntries(
       read.split(",").map((one) => {
         const [id = "", value = ""] = one.split("=", 2);

@@ -1,4 +1,4 @@
-import type { Sheet } from "./sheet";
+import type { Sheet, SheetLampSays } from "./sheet";
 
 /** One thing that differs between two versions of a sheet. `before` or `after` is undefined where it is not there. */
 export interface Difference {
@@ -58,7 +58,5 @@ function compare(
   if (before !== after) found.push({ at, id, before, after });
 }
 
-const lampSays = (
-  look: string,
-  says: { readonly means: string; readonly act: string; readonly page: string } | undefined,
-): string => (says === undefined ? "" : `${look}: ${says.means} (${says.act}, p. ${says.page})`);
+const lampSays = (look: string, says: SheetLampSays | undefined): string =>
+  says === undefined ? "" : `${look}: ${says.means} (${says.act}, p. ${says.page})`;

@@ -140,4 +140,5 @@ export const sheetSchema = z
     });
   });
 
+export type SheetLampSays = z.infer<typeof lampSaysSchema>;
 export type Sheet = z.infer<typeof sheetSchema>;

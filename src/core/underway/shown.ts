@@ -1,12 +1,10 @@
 import { actsOf } from "../catalogue/acts/acts";
 import type { Check } from "../catalogue/catalogue";
-import type { FunctionGroup } from "../machine/functions";
 import { buildMachine, type Machine } from "../machine/machine";
 import { type Excluded, excludedBy, ruleOuts, type Tried } from "../machine/rule-out";
-import { stands } from "../machine/stands";
+import { stands, standsIn } from "../machine/stands";
 import type { Sheet } from "../sheet/sheet";
 import type { PlanState, State } from "../vocabulary/state/values";
-import type { Station } from "../vocabulary/stations";
 
 /** A test made on this walk: how the machine was set for it, and whether all of it went as it must. */
 export interface TestMade {
@@ -61,11 +59,7 @@ const believedFor = (machine: Machine, state: PlanState, test: Tried): State =>
 
 /** The controls a test sets by itself: whoever made it may have left one otherwise. */
 function workedBy(machine: Machine, check: Check, state: PlanState): readonly string[] {
-  const from = (station: Station, group: FunctionGroup, given?: State) => ({
-    ...stands(machine, state, { station, group }),
-    ...given,
-  });
-  return actsOf(check, { machine, stands: from }).flatMap(({ deeds, given }) => [
+  return actsOf(check, { machine, stands: standsIn(machine, state) }).flatMap(({ deeds, given }) => [
     ...Object.keys(given ?? {}),
     ...deeds.flatMap(({ action }) => (action.do === "set" ? [action.variable] : [])),
   ]);

@@ -69,3 +69,6 @@ export const lampActs = [
   "tag_out",
 ] as const;
 export type LampAct = (typeof lampActs)[number];
+
+/** Whether nothing more is to be operated once it is lit. */
+export const stopsMachine = (act: LampAct): boolean => act === "tag_out" || act === "stop_work";

@@ -55,20 +55,22 @@ function Line({ line, model, current, toSet, ...acts }: CardLinesProps & { reado
   const { held, matters, reduction } = model;
   const { onDone } = acts;
   switch (line.kind) {
-    case "set":
+    case "set": {
+      const done = line.steps.every(({ id }) => reduction.changed.has(id));
       return (
         <SetLine
           steps={line.steps}
-          done={line.steps.every(({ id }) => reduction.changed.has(id))}
+          done={done}
           now={line.steps.some((step) => toSet.includes(step))}
           onDone={onDone === undefined ? undefined : () => onDone(line.steps)}
           timers={
-            line.steps.some(startsEngine) && !line.steps.every(({ id }) => reduction.changed.has(id)) ? (
+            line.steps.some(startsEngine) && !done ? (
               <StartTimers of={line.steps[0]?.id ?? ""} sheet={model.data.sheet} walk={model.data.id} />
             ) : null
           }
         />
       );
+    }
     case "caution":
       return (
         <li className="my-1.5">

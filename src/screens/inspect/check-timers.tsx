@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import type { Check } from "@/core/catalogue/catalogue";
 import { readOff } from "@/core/catalogue/read-off";
-import { isTimed, type TimedFigure, timedFigures } from "@/core/measure/timer";
+import { isTimed, startTimes, type TimedFigure, timedFigures } from "@/core/measure/timer";
 import { figureOf } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
 import { figures } from "@/core/vocabulary/figures";
@@ -20,8 +20,6 @@ export function CheckTimers({ check, sheet, walk }: { check: Check; sheet: Sheet
 export function StartTimers({ of, sheet, walk }: { of: string; sheet: Sheet; walk: string }) {
   return <Timers ids={startTimes} sheet={sheet} walk={walk} of={of} />;
 }
-
-const startTimes = ["glow_time", "crank_limit", "crank_rest", "warm_up_time"] as const;
 
 function Timers({
   ids,

@@ -3,6 +3,7 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { type LampReading, type LampSays, lampReadings } from "@/core/catalogue/lamp-reading";
 import type { Sheet } from "@/core/sheet/sheet";
+import { stopsMachine } from "@/core/vocabulary/signs";
 import { Dialog } from "@/kit/dialog";
 import type { T } from "./words";
 
@@ -98,7 +99,6 @@ const lookWords = (t: T, { looks }: LampReading): string =>
 
 function Says({ reading, says }: { reading: LampReading; says: LampSays }) {
   const t = useTranslations() as unknown as T;
-  const bad = says.act === "tag_out" || says.act === "stop_work";
   return (
     <section className="mt-3">
       <h4 className="font-semibold text-ink2">{t(`lampRead.${says.look}`)}</h4>
@@ -107,7 +107,9 @@ function Says({ reading, says }: { reading: LampReading; says: LampSays }) {
           ? t(`lampMeans.${reading.lamp}.${says.look}`)
           : t("lampRead.own", { means: says.sheet.means, page: says.sheet.page })}
       </p>
-      <p className={`text-[19px] font-bold ${bad ? "text-tag" : ""}`}>{t(`lampAct.${says.act}`)}</p>
+      <p className={`text-[19px] font-bold ${stopsMachine(says.act) ? "text-tag" : ""}`}>
+        {t(`lampAct.${says.act}`)}
+      </p>
     </section>
   );
 }

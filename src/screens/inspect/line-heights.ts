@@ -10,7 +10,7 @@ import { figureOf } from "@/core/sheet/read";
 import { changeWords } from "../plan/words";
 import { type HeightOf, startsEngine } from "./cards";
 import type { InspectData } from "./inspect-data";
-import { checkLook, mustWords, sheetWords, type T } from "./words";
+import { checkLook, sheetWords, type T } from "./words";
 
 /** Letters on a line of a tablet's card: beside one button, beside two answers, beside a field for a reading, over the whole width. */
 const letters = { besideFault: 50, besideAnswers: 37, besideField: 34, whole: 58 };
@@ -39,7 +39,8 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
     const made = waysToSay(data.sheet, check.definition.id).length > 0 ? 5.5 : 0;
     const topUps = (data.topUps[check.key] ?? 0) > 0 ? 2 : 0;
     const pump = isTimedOnPump(data.sheet, check.definition.id) ? 3 : 0;
-    const musts = mustWords(t, data.sheet, check) === "" ? 0 : 1;
+    // What it must show is worked out for the card that is shown, not for all of them.
+    const musts = check.definition.tries === undefined ? 0 : 1;
     const under =
       musts + pump + field + timed + heard + made + topUps + (sheet === "" ? 0 : linesOf(sheet, perLine));
     return Math.max(66, 42 + textLine * (linesOf(checkLook(t, check), perLine) + under));

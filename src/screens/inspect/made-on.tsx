@@ -26,8 +26,10 @@ export function MadeOn({ check, model }: { check: Check; model: Walked }) {
   const ways = waysToSay(sheet, id);
   if (ways.length === 0) return null;
   const said = model.reduction.madeOn.get(check.key);
-  const kept = keptHere.read(lastOf(id)) as How | null | undefined;
-  const last = said === undefined && isHow(kept) && madeOn(sheet, id, kept) !== undefined ? kept : undefined;
+  // One slope may serve two tests of this walk; else the yard's, as it was last measured.
+  const known = [...model.reduction.madeOn.values(), keptHere.read(lastOf(id))];
+  const last =
+    said === undefined ? known.filter(isHow).find((how) => madeOn(sheet, id, how) !== undefined) : undefined;
   const tell = (next: How) => {
     keptHere.keep(lastOf(id), next);
     void model.dispatch({ act: "changed", steps: [madeOnStep(check.key, next)] });
@@ -92,9 +94,8 @@ function OnWhat({ how, check, model }: { how: How; check: Check; model: Walked }
   const { sheet, measures } = model.data;
   const on = madeOn(sheet, check.definition.id, how);
   if (on === undefined) return null;
-  const nothing = on.fit === "not_steep_enough" || on.fit === "too_steep";
   return (
-    <p className={`font-bold ${nothing ? "text-tag" : ""}`}>
+    <p className={`font-bold ${on.showsNothing ? "text-tag" : ""}`}>
       {t("madeOn.result", {
         slope: both(t, on.slope.value, measures),
         plusMinus: shown(t, Number(on.slope.plusMinus.toFixed(1)), "deg", measures),

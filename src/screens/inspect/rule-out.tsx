@@ -7,7 +7,7 @@ import { type Helps, TryAlso } from "./try-also";
 
 /**
  * What would explain a movement that did not come, each to be checked before it is called a fault. What was checked is
- * recorded at once: from then on the response is under question, and "works now" asks which of them it was.
+ * recorded at once: from then on the response is in question, and "works now" asks which of them it was.
  */
 export function RuleOut({
   possible,

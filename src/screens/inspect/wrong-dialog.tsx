@@ -119,7 +119,7 @@ function WrongForm(props: FormProps) {
     onLooked,
   } = props;
   const t = useTranslations();
-  // Under question already: what was being checked is gone on with, where any of it is left.
+  // In question already: what was being checked is gone on with, where any of it is left.
   const goesOn = looked.size > 0 && !answered && possibleFor(check, unanswered, data, state, made).length > 0;
   const [condition, setCondition] = useState<string | undefined>(goesOn ? unanswered : undefined);
   const [ruled, setRuled] = useState(false);

@@ -31,7 +31,7 @@ export function HowAnswered({
       ? []
       : [
           t(timed === undefined ? "record.madeOn" : "record.timed", {
-            way: timed === undefined ? t(`madeOn.way.${on.method}`) : "",
+            way: timed === undefined ? t(`madeOn.way.${on.method}`).toLowerCase() : "",
             read: read
               .map(({ id, unit }) => shown(t, on.inputs[id] ?? Number.NaN, unit, measures))
               .join(", "),

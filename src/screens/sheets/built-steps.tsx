@@ -9,7 +9,8 @@ import { SelectField, TextField } from "@/kit/field";
 import { withEntry } from "./draft";
 import type { StepProps } from "./step";
 
-const row = "grid items-center gap-x-4 gap-y-1 border-b border-line py-1.5 md:grid-cols-[260px_1fr]";
+/** How a line of a step is laid out: what it is, then its entry. */
+export const row = "grid items-center gap-x-4 gap-y-1 border-b border-line py-1.5 md:grid-cols-[260px_1fr]";
 
 /** Whose model it is, and what drives and carries it. */
 export function HeadStep({ sheet, readOnly, onChange }: StepProps) {

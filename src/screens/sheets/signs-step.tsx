@@ -1,6 +1,6 @@
 import { useTranslations } from "next-intl";
 import { applies } from "@/core/sheet/read";
-import type { Sheet } from "@/core/sheet/sheet";
+import type { SheetLampSays } from "@/core/sheet/sheet";
 import {
   type LampLook,
   lampActs,
@@ -12,10 +12,9 @@ import {
   sounds,
 } from "@/core/vocabulary/signs";
 import { SelectField, TextField } from "@/kit/field";
+import { row } from "./built-steps";
 import { withEntry } from "./draft";
 import type { StepProps } from "./step";
-
-const row = "grid items-center gap-x-4 gap-y-1 border-b border-line py-1.5 md:grid-cols-[260px_1fr]";
 
 const colours = ["red", "amber", "green", "blue", "white"] as const;
 const lampPlaces = ["ground", "platform", "chassis"] as const;
@@ -78,7 +77,7 @@ export function SignsStep({ sheet, readOnly, onChange }: StepProps) {
                     onChange={(event) => set({ shape: event.target.value })}
                   />
                   {lampLooks.map((look) => (
-                    <LampSays
+                    <LampSaysFields
                       key={look}
                       name={`${t(`lamp.${id}`)}, ${t(`lampRead.${look}`).toLowerCase()}`}
                       look={look}
@@ -114,10 +113,8 @@ export function SignsStep({ sheet, readOnly, onChange }: StepProps) {
   );
 }
 
-type Says = NonNullable<NonNullable<NonNullable<Sheet["lamps"]>["tilt"]>["steady"]>;
-
 /** What the manual says of a lamp that shines one way: its sense, what to do, and on which page. */
-function LampSays({
+function LampSaysFields({
   name,
   look,
   says,
@@ -125,11 +122,12 @@ function LampSays({
 }: {
   name: string;
   look: LampLook;
-  says: Says | undefined;
-  onChange: (says: Says | undefined) => void;
+  says: SheetLampSays | undefined;
+  onChange: (says: SheetLampSays | undefined) => void;
 }) {
   const t = useTranslations();
-  const set = (change: Partial<Says>) => onChange({ means: "", act: "tells", page: "", ...says, ...change });
+  const set = (change: Partial<SheetLampSays>) =>
+    onChange({ means: "", act: "tells", page: "", ...says, ...change });
   return (
     <div className="grid gap-x-4 gap-y-1 md:col-span-4 md:grid-cols-[120px_1fr_110px]">
       <span className="self-center pl-3 text-ink2">{t(`lampRead.${look}`)}</span>

@@ -1,5 +1,5 @@
 import { buildMachine } from "../../machine/machine";
-import { stands } from "../../machine/stands";
+import { standsIn } from "../../machine/stands";
 import type { Sheet } from "../../sheet/sheet";
 import type { Check } from "../catalogue";
 import type { Must } from "./act";
@@ -7,7 +7,7 @@ import { actsOf } from "./acts";
 
 export type MustWord = Must["must"];
 
-/** What must not happen is easily passed over: these are said before anything else of a test. */
+/** What must not happen is easily passed over: a test with any of these says what it must show. */
 const holdsBack: ReadonlySet<MustWord> = new Set([
   "stay",
   "not_start",
@@ -22,30 +22,17 @@ const holdsBack: ReadonlySet<MustWord> = new Set([
  * asks for something to move, which goes without saying, and for what is looked at.
  */
 export function mustsOf(sheet: Sheet, check: Check): readonly MustWord[] {
-  let byCheck = known.get(sheet);
-  if (byCheck === undefined) {
-    byCheck = new Map();
-    known.set(sheet, byCheck);
-  }
-  let musts = byCheck.get(check.key);
-  if (musts === undefined) {
-    musts = workedOut(sheet, check);
-    byCheck.set(check.key, musts);
-  }
+  const musts = known.get(check) ?? workedOut(sheet, check);
+  known.set(check, musts);
   return musts;
 }
 
-const known = new WeakMap<Sheet, Map<string, readonly MustWord[]>>();
+/** A check is of one sheet, and never changes. */
+const known = new WeakMap<Check, readonly MustWord[]>();
 
 function workedOut(sheet: Sheet, check: Check): readonly MustWord[] {
   const machine = buildMachine(sheet);
-  const acts = actsOf(check, {
-    machine,
-    stands: (station, group, given) => ({
-      ...stands(machine, check.definition.needs, { station, group }),
-      ...given,
-    }),
-  });
+  const acts = actsOf(check, { machine, stands: standsIn(machine, check.definition.needs) });
   const musts = acts.flatMap(({ deeds }) =>
     deeds.flatMap(({ must }) => (must === undefined ? [] : [must.must])),
   );
