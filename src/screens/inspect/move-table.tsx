@@ -152,10 +152,10 @@ function MoveCell({
             type="button"
             disabled={locked}
             onClick={() => onWrong(check)}
-            aria-label={t("inspect.lookedInto", { direction: checkTitle(t, check) })}
+            aria-label={t("inspect.lookedInto", { what: checkTitle(t, check) })}
             className="min-h-[48px] flex-1 border-2 border-l-[8px] border-ink border-l-brass px-2 text-left leading-tight font-semibold"
           >
-            {t("inspect.lookedInto", { direction: title })}
+            {t("inspect.beingChecked", { direction: title })}
           </button>
         ) : open ? (
           <span className="flex flex-1 flex-col gap-1.5 md:flex-row">
