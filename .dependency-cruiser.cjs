@@ -13,10 +13,10 @@ const floors = [
   "record",
   "evidence",
   "grade",
+  "periodic",
   "decision",
   "underway",
   "diagnose",
-  "periodic",
   "shift",
   "coverage",
 ];

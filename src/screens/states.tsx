@@ -8,6 +8,7 @@ export const stateMark: Readonly<Record<StandingState, MarkKind>> = {
   tagged_out: "tag_out",
   held: "tag_out",
   examination_overdue: "tag_out",
+  job_overdue: "tag_out",
   repair_overdue: "repair_by",
   inspection_owed: "open",
   expired: "open",
@@ -18,7 +19,12 @@ export const stateMark: Readonly<Record<StandingState, MarkKind>> = {
 };
 
 /** What keeps a unit from use whatever a walk finds: it is said before anything else, hatched. */
-const barred: ReadonlySet<StandingState> = new Set(["tagged_out", "held", "examination_overdue"]);
+const barred: ReadonlySet<StandingState> = new Set([
+  "tagged_out",
+  "held",
+  "examination_overdue",
+  "job_overdue",
+]);
 export const isBarred = (state: StandingState): boolean => barred.has(state);
 
 /** The square of each outcome of an inspection. */

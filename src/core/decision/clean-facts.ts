@@ -8,6 +8,7 @@ export const cleanFacts = (nowMs: number, clearsBeforeMs = Number.POSITIVE_INFIN
   maySayGone: { place: false, watch: false, repair_by: false },
   logBook: false,
   examinationOverdue: false,
+  clocks: [],
   operatorAuthorised: true,
   gaps: 0,
   ledger: [],

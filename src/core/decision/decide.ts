@@ -1,6 +1,7 @@
 import type { LedgerView } from "../evidence/seen";
 import type { Assessment } from "../grade/assess";
 import type { MatterKind, MatterStanding, OpenMatter } from "../grade/matters";
+import { type Clock, type Meter, overdueJobs, ranNow } from "../periodic/clocks";
 import type { Outcome } from "../vocabulary/outcomes";
 import type { PartId } from "../vocabulary/parts";
 import type { Scope } from "../vocabulary/scope";
@@ -17,6 +18,9 @@ export interface DecisionFacts {
   /** Every open matter stops a clearance until the owner has signed for it. */
   readonly logBook: boolean;
   readonly examinationOverdue: boolean;
+  /** Jobs that come round, and what the machine has run as far as it is known before this walk. */
+  readonly clocks: readonly Clock[];
+  readonly meter?: Meter;
   readonly operatorAuthorised: boolean;
   readonly gaps: number;
   /** What has come into the unit's ledger since this inspection began, its own findings apart. */
@@ -33,6 +37,7 @@ export interface Reason {
     | "tag_standing"
     | "finding_tags_out"
     | "examination_overdue"
+    | "job_overdue"
     | "open_checks"
     | "skipped_checks"
     | "ungradable_checks"
@@ -59,11 +64,13 @@ export interface Decision {
 /**
  * Weighs the whole: what was found, what is missing, and what stands besides. "Incomplete" is never a pass, and a
  * tag-out always wins. A re-test is judged on its own checks: what else hangs on the unit holds it all the same.
+ * `machineHours`: what the machine has run by the walk's own reading of its meter, where that counts.
  */
 export function decide(
   assessment: Assessment,
   facts: DecisionFacts,
   matters: readonly MatterStanding[] = [],
+  machineHours = ranNow(facts.meter, undefined, facts.nowMs),
 ): Decision {
   const stops: Reason[] = [];
   const incomplete: Reason[] = [];
@@ -78,6 +85,8 @@ export function decide(
   if (!retest) note(stops, "tag_standing", facts.holds.length, facts.holds.join(", "));
   note(stops, "finding_tags_out", machine.filter((f) => f.grade === "tag_out").length);
   if (!retest) note(stops, "examination_overdue", facts.examinationOverdue ? 1 : 0);
+  const jobs = retest ? [] : overdueJobs(facts.clocks, machineHours, facts.nowMs);
+  for (const job of jobs) note(stops, "job_overdue", 1, job);
 
   const ended = [...assessment.byCheck.values()].filter((c) => c.endedBy !== undefined).length;
   note(incomplete, "open_checks", assessment.open.length - ended);

@@ -3,7 +3,9 @@ import { endedBy } from "../evidence/seen";
 import { type Assessment, assess } from "../grade/assess";
 import { contextFrom, type TopUpsOf } from "../grade/context";
 import { type MatterStanding, standingMatters } from "../grade/matters";
+import { ranNow } from "../periodic/clocks";
 import type { InspectionEvent } from "../record/events";
+import { hoursRead } from "../record/hours-read";
 import { type Reduction, reduce } from "../record/reduce";
 import type { Sheet } from "../sheet/sheet";
 import type { Policy } from "../vocabulary/policy";
@@ -30,5 +32,6 @@ export function judge(
   const contextOf = contextFrom(topUpsOf, facts.matters);
   const assessment = assess(due, sheet, reduction, policy, contextOf, ended);
   const matters = standingMatters(facts.matters, reduction, assessment.findings, facts.maySayGone, ended);
-  return { reduction, assessment, matters, decision: decide(assessment, facts, matters) };
+  const ran = ranNow(facts.meter, hoursRead(reduction).at(-1)?.hours, facts.nowMs);
+  return { reduction, assessment, matters, decision: decide(assessment, facts, matters, ran) };
 }

@@ -120,6 +120,7 @@ const facts: DecisionFacts = {
   maySayGone: { place: true, watch: true, repair_by: false },
   logBook: false,
   examinationOverdue: false,
+  clocks: [],
   operatorAuthorised: true,
   gaps: 0,
   ledger: [],

@@ -15,6 +15,7 @@ const cleared: StandingFacts = {
   reports: [],
   walk,
   examinationDueMs: at("20T00:00"),
+  jobsByHours: [],
   nowMs: at("02T09:00"),
 };
 const state = (more: Partial<StandingFacts>) => standingOf({ ...cleared, ...more }).state;
@@ -42,6 +43,9 @@ describe("standingOf", () => {
   it("dates take it away", () => {
     expect(state({ examinationDueMs: at("02T09:00") })).toBe("examination_overdue");
     expect(state({ repairDueMs: at("02T08:59") })).toBe("repair_overdue");
+    expect(state({ jobDueMs: at("02T09:00") })).toBe("job_overdue");
+    expect(state({ jobsByHours: ["grease"] })).toBe("job_overdue");
+    expect(standingOf({ ...cleared, jobDueMs: at("02T11:00") }).untilMs).toBe(at("02T11:00"));
     expect(standingOf({ ...cleared, repairDueMs: at("02T12:00") }).untilMs).toBe(at("02T12:00"));
     expect(state({ walk: undefined })).toBe("inspection_owed");
     expect(state({ walk: { ...walk, outcome: "not_cleared" } })).toBe("not_cleared");

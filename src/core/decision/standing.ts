@@ -1,4 +1,5 @@
 import type { EntryKind } from "../evidence/touches";
+import type { JobId } from "../vocabulary/jobs";
 import { clears, type Outcome } from "../vocabulary/outcomes";
 import type { Policy } from "../vocabulary/policy";
 import { localMs, momentOf, type Zone } from "../vocabulary/zone";
@@ -20,6 +21,9 @@ export interface StandingFacts {
     readonly untilMs?: number;
   };
   readonly examinationDueMs: number;
+  /** The earliest day a job that comes round falls due, and those whose hours have run out. */
+  readonly jobDueMs?: number;
+  readonly jobsByHours: readonly JobId[];
   /** The earliest day the repair of something open falls due. */
   readonly repairDueMs?: number;
   readonly nowMs: number;
@@ -29,6 +33,7 @@ export type StandingState =
   | "tagged_out"
   | "held"
   | "examination_overdue"
+  | "job_overdue"
   | "repair_overdue"
   | "inspection_owed"
   | "expired"
@@ -57,6 +62,8 @@ export function standingOf(facts: StandingFacts): Standing {
   if (facts.tags.length > 0) return out("tagged_out");
   if (facts.reports.length > 0) return out("held");
   if (nowMs >= facts.examinationDueMs) return out("examination_overdue");
+  if (facts.jobsByHours.length > 0 || nowMs >= (facts.jobDueMs ?? Number.POSITIVE_INFINITY))
+    return out("job_overdue");
   if (facts.repairDueMs !== undefined && nowMs >= facts.repairDueMs) return out("repair_overdue");
   if (walk === undefined || walk.outcome === "tagged_out") return out("inspection_owed");
   if (!clears(walk.outcome))
@@ -66,7 +73,12 @@ export function standingOf(facts: StandingFacts): Standing {
   return {
     state: walk.outcome === "cleared" ? "cleared" : "cleared_with_notes",
     usable: true,
-    untilMs: Math.min(walk.untilMs, facts.repairDueMs ?? Number.POSITIVE_INFINITY, facts.examinationDueMs),
+    untilMs: Math.min(
+      walk.untilMs,
+      facts.repairDueMs ?? Number.POSITIVE_INFINITY,
+      facts.jobDueMs ?? Number.POSITIVE_INFINITY,
+      facts.examinationDueMs,
+    ),
   };
 }
 

@@ -24,6 +24,9 @@ export const entryKinds = {
   finding: "by_content",
   finding_repaired: "by_content",
   examination: "by_content",
+  programme: nothing,
+  /** Every check, where parts the walk covers were opened for it. */
+  job_done: "by_content",
   /** Under a trigger that asks for it, by the policy of the day. */
   taken_into_use: "by_content",
   handed_over: "by_content",

@@ -24,7 +24,12 @@ export interface HourLog {
   /** Readings that one machine can have shown, by time of observation. */
   readonly counted: readonly Counted[];
   readonly questioned: readonly (Counted & { readonly why: Question })[];
+  /** False where so many in a row were questioned since the meter was last exchanged that they are no slips. */
+  readonly believed: boolean;
 }
+
+/** So many readings in a row that cannot be are no slips: nobody knows what the machine has run. */
+const notBelieved = 3;
 
 const hourMs = 3_600_000;
 
@@ -34,8 +39,11 @@ const readToHours = 1;
 /** Further back than this many readings nothing is compared: a slip of long ago bears on nothing. */
 const compared = 400;
 
+/** What the machine had run at a moment. */
+export type Ran = Pick<Counted, "machineHours" | "atMs">;
+
 /** So many hours can have run between two readings: none at the least, and no more than have passed. */
-const canFollow = (earlier: Counted, later: Counted): boolean => {
+export const canFollow = (earlier: Ran, later: Ran): boolean => {
   const ran = later.machineHours - earlier.machineHours;
   return ran >= 0 && ran <= (later.atMs - earlier.atMs) / hourMs + readToHours;
 };
@@ -59,11 +67,34 @@ export function hourLog(readings: readonly HourReading[], replaced: readonly Met
       const why: Question = before !== undefined && one.machineHours < before.machineHours ? "lower" : "jump";
       return { ...one, why };
     });
-  return { counted, questioned };
+  const sinceMs = Math.max(Number.NEGATIVE_INFINITY, ...replaced.map(({ atMs }) => atMs));
+  let inARow = 0;
+  let believed = true;
+  for (const one of recent) {
+    if (one.atMs < sinceMs) continue;
+    inARow = chain.has(one) ? 0 : inARow + 1;
+    if (inARow >= notBelieved) believed = false;
+  }
+  return { counted, questioned, believed };
+}
+
+/** Whether a reading can stand between those that count: what somebody at a desk enters must. */
+export function fits(
+  { counted }: Pick<HourLog, "counted">,
+  reading: HourReading,
+  replaced: readonly MeterReplaced[] = [],
+): Question | undefined {
+  const read: Ran = { machineHours: reading.hours + ahead(replaced, reading.atMs), atMs: reading.atMs };
+  const before = counted.findLast(({ atMs }) => atMs <= read.atMs);
+  const after = counted.find(({ atMs }) => atMs > read.atMs);
+  if (before !== undefined && read.machineHours < before.machineHours) return "lower";
+  if (before !== undefined && !canFollow(before, read)) return "jump";
+  if (after === undefined || canFollow(read, after)) return undefined;
+  return read.machineHours > after.machineHours ? "jump" : "lower";
 }
 
 /** How far the machine is ahead of the meter that was on it at a moment. */
-const ahead = (replaced: readonly MeterReplaced[], atMs: number): number =>
+export const ahead = (replaced: readonly MeterReplaced[], atMs: number): number =>
   replaced
     .filter((one) => one.atMs <= atMs)
     .reduce((sum, { oldHours, newHours }) => sum + oldHours - newHours, 0);
@@ -92,4 +123,17 @@ function longestChain(readings: readonly Counted[]): readonly Counted[] {
     if (one !== undefined) chain.unshift(one);
   }
   return chain;
+}
+
+/**
+ * What the machine had run at a moment, on the straight line between the readings about it; before the first and after the
+ * last, what these say. Undefined where there are none.
+ */
+export function hoursAt(counted: readonly Counted[], atMs: number): number | undefined {
+  const after = counted.findIndex((one) => one.atMs >= atMs);
+  const [low, high] = [counted[Math.max(0, after - 1)], counted[after]];
+  if (high === undefined) return counted.at(-1)?.machineHours;
+  if (low === undefined || low.atMs >= atMs) return high.machineHours;
+  const part = (atMs - low.atMs) / (high.atMs - low.atMs || 1);
+  return low.machineHours + part * (high.machineHours - low.machineHours);
 }

@@ -1,7 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type HourReading, hourLog, type MeterReplaced } from "./hours";
-import { dueOf, monthsOn, nextDateMs, type Programme } from "./programme";
+import { asksLess, type Clock, clocksOf, meterOf, overdueJobs, ranBy, ranNow } from "./clocks";
+import { dueOf } from "./due";
+import { fits, type HourReading, hourLog, type MeterReplaced } from "./hours";
+import { monthsOn, nextDateMs, type Programme } from "./programme";
 import { mayBeDead, metOn, usageOf } from "./usage";
 
 const dayMs = 86_400_000;
@@ -154,51 +156,186 @@ describe("a job that comes round", () => {
 
   it("keeps its cycle where it is done within its window, and begins a new one where it is done sooner or late", () => {
     const dueMs = at("2026-06-15T00:00:00Z");
-    const next = (done: string) =>
-      nextDateMs(annual, { atMs: at(done), machineHours: undefined, dueMs }, "UTC");
+    const next = (done: string) => nextDateMs(annual, { atMs: at(done), dueMs }, "UTC");
     expect(next("2026-05-20T09:00:00Z")).toBe(at("2027-06-15T00:00:00Z"));
     expect(next("2026-04-20T09:00:00Z")).toBe(at("2027-04-20T00:00:00Z"));
     expect(next("2026-07-01T09:00:00Z")).toBe(at("2027-07-01T00:00:00Z"));
   });
 
+  const service: Programme = { months: 3, hours: 250, earlyDays: 7, noticeDays: 14 };
+  /** Done on the first of January at 1,000 h. */
+  const clock: Clock = { job: "service", dueMs: at("2026-04-01T00:00:00Z"), dueHours: 1_250 };
+  const stateOf = (nowMs: number, machineHours: number | undefined, spread = 2) =>
+    dueOf(clock, service.noticeDays, {
+      ...{ nowMs, machineHours, readMs: nowMs },
+      usage: { hoursPerWeek: 25, spread, weeks: 12 },
+    });
+
   it("is due by whichever comes first, and is never taken on trust", () => {
-    const service: Programme = { months: 3, hours: 250, earlyDays: 7, noticeDays: 14 };
-    const done = { atMs: at("2026-01-01T00:00:00Z"), machineHours: 1_000 };
-    const state = (nowMs: number, machineHours: number | undefined) =>
-      dueOf(service, done, {
-        nowMs,
-        zone: "UTC",
-        machineHours,
-        met: (left) => metOn({ hoursPerWeek: 25, spread: 2, weeks: 12 }, left, nowMs),
-      });
     const february = at("2026-02-01T00:00:00Z");
-    expect(state(february, 1_020).state).toBe("not_yet");
-    expect(state(february, 1_220)).toMatchObject({ state: "due_soon", byHours: 1_250 });
-    expect(state(february, 1_250).state).toBe("overdue");
-    expect(state(at("2026-03-25T00:00:00Z"), 1_020).state).toBe("due_soon");
-    expect(state(at("2026-04-01T00:00:00Z"), 1_020).state).toBe("overdue");
+    expect(stateOf(february, 1_020).state).toBe("not_yet");
+    expect(stateOf(february, 1_220).state).toBe("due_soon");
+    expect(stateOf(february, 1_250).state).toBe("overdue");
+    expect(stateOf(at("2026-03-25T00:00:00Z"), 1_020).state).toBe("due_soon");
+    expect(stateOf(at("2026-04-01T00:00:00Z"), 1_020).state).toBe("overdue");
     // Nobody knows its hours.
-    expect(state(february, undefined).state).toBe("overdue");
+    expect(stateOf(february, undefined).state).toBe("overdue");
+    // 100 h left at 25 h a week are four weeks.
+    expect(stateOf(february, 1_150).firstMs).toBe(at("2026-03-01T00:00:00Z"));
   });
 
   it("never comes later for more hours run, or for more time gone", () => {
     const order = ["not_yet", "due_soon", "overdue"];
-    const service: Programme = { months: 6, hours: 300, earlyDays: 7, noticeDays: 14 };
-    const done = { atMs: startMs, machineHours: 500 };
     const when = fc.record({ day: fc.nat(300), ran: fc.nat(400), more: fc.nat(60), later: fc.nat(60) });
     fc.assert(
       fc.property(when, ({ day, ran, more, later }) => {
         const rank = (atDay: number, hours: number) =>
-          order.indexOf(
-            dueOf(service, done, {
-              nowMs: days(atDay),
-              zone: "UTC",
-              machineHours: 500 + hours,
-              met: (left) => metOn({ hoursPerWeek: 20, spread: 3, weeks: 12 }, left, days(atDay)),
-            }).state,
-          );
+          order.indexOf(stateOf(days(atDay), 1_000 + hours).state);
         expect(rank(day + later, ran + more)).toBeGreaterThanOrEqual(rank(day, ran));
       }),
     );
+  });
+});
+
+describe("the clocks of a unit", () => {
+  const set = { earlyDays: 14, noticeDays: 14, setMs: days(0) };
+  const readings: readonly HourReading[] = Array.from({ length: 30 }, (_, week) => ({
+    id: `${week}`,
+    atMs: days(week * 7),
+    hours: 1_000 + week * 20,
+  }));
+  const log = hourLog(readings);
+  const of = (some: readonly HourReading[]) => ({ readings: some, replaced: [] });
+
+  it("are due since their programme was set where nothing is recorded, and by hours where nobody knows them", () => {
+    const programmes = [
+      { job: "service" as const, months: 3, hours: 250, ...set },
+      { job: "grease" as const, hours: 50, ...set },
+    ];
+    const none = clocksOf(programmes, [], of(readings), "UTC");
+    expect(none).toEqual([
+      { job: "service", dueMs: days(0) },
+      { job: "grease", dueMs: days(0) },
+    ]);
+    expect(overdueJobs(none, 1_000, days(0))).toEqual(["service", "grease"]);
+    const noMeter = clocksOf(
+      programmes,
+      [{ job: "grease", atMs: days(70), readingId: undefined }],
+      of([]),
+      "UTC",
+    );
+    expect(overdueJobs(noMeter, undefined, days(70))).toContain("grease");
+  });
+
+  it("take the hours of a job from the reading taken with it, and keep the cycle of one done within its window", () => {
+    const done = [0, 11, 25].map((week) => ({
+      job: "service" as const,
+      atMs: days(week * 7),
+      readingId: `${week}`,
+    }));
+    const by = (some: readonly HourReading[]) =>
+      clocksOf([{ job: "service", months: 3, hours: 250, ...set }], done, of(some), "UTC")[0];
+    // Due 5 April from 5 January; done 23 March, within its 14 days: next 5 July; done 29 June: next 5 October.
+    expect(by(readings)).toEqual({
+      job: "service",
+      dueMs: Date.parse("2026-10-05T00:00:00Z"),
+      dueHours: 1_750,
+    });
+    // A reading that does not count any more says nothing of when it was done.
+    const slipped = readings.map((one) => (one.id === "25" ? { ...one, hours: 9_500 } : one));
+    expect(by(slipped)).toEqual({ job: "service", dueMs: days(175) });
+  });
+
+  it("hours that have run out stay so until the job is done, whatever is read after", () => {
+    const done = [{ job: "grease" as const, atMs: days(0), readingId: "0" }];
+    const grease = { job: "grease" as const, hours: 100, ...set };
+    const due = (some: readonly HourReading[], nowMs: number) => {
+      const known = of(some);
+      const { counted, believed } = hourLog(known.readings);
+      const ran = believed ? counted.at(-1)?.machineHours : undefined;
+      return overdueJobs(clocksOf([grease], done, known, "UTC"), ran, nowMs).length > 0;
+    };
+    expect(due(readings.slice(0, 5), days(30))).toBe(false);
+    expect(due(readings.slice(0, 6), days(36))).toBe(true);
+    // Less is read on the days after: two of them outweigh the one that was right.
+    const less = [36, 37].map((day) => ({ id: `less ${day}`, atMs: days(day), hours: 1_085 + day - 36 }));
+    const after = [...readings.slice(0, 6), ...less];
+    expect(hourLog(after).counted.at(-1)?.machineHours).toBe(1_086);
+    expect(due(after, days(38))).toBe(true);
+    // A slip past the limit that no machine can have run holds nothing.
+    const slip = { id: "slip", atMs: days(30), hours: 1_900 };
+    expect(due([...readings.slice(0, 5), slip], days(30))).toBe(false);
+  });
+
+  it("a reading that is entered at a desk must fit between those that count", () => {
+    const at = (week: number, hours: number) => fits(log, { id: "n", atMs: days(week * 7 + 1), hours });
+    expect(at(10, 1_201)).toBeUndefined();
+    expect(at(10, 1_199)).toBe("lower");
+    expect(at(10, 1_226)).toBe("jump");
+    expect(at(10, 1_215)).toBeUndefined();
+    expect(at(40, 9_000)).toBe("jump");
+    expect(fits(hourLog([]), { id: "n", atMs: 0, hours: 7 })).toBeUndefined();
+  });
+
+  it("a machine is not used for more than a week on what its meter showed before", () => {
+    const meter = { machineHours: 1_200, aheadHours: 0, atMs: days(1) };
+    expect(ranNow(meter, undefined, days(7))).toBe(1_200);
+    expect(ranNow(meter, undefined, days(8))).toBeUndefined();
+    expect(ranNow(meter, 1_203, days(30))).toBe(1_203);
+    expect(ranNow(meter, 9_999, days(2))).toBe(1_200);
+    expect(ranNow(undefined, undefined, days(2))).toBeUndefined();
+  });
+
+  it("a reading of the walk counts only where it can follow the last", () => {
+    const meter = { machineHours: 1_200, aheadHours: 1_000, atMs: days(1) };
+    expect(ranBy(meter, { hours: 206, atMs: days(2) })).toBe(1_206);
+    expect(ranBy(meter, { hours: 199, atMs: days(2) })).toBeUndefined();
+    expect(ranBy(meter, { hours: 2_060, atMs: days(2) })).toBeUndefined();
+    expect(ranBy(undefined, { hours: 12, atMs: days(2) })).toBe(12);
+    expect(ranBy({ ...meter, machineHours: undefined }, { hours: 206, atMs: days(2) })).toBeUndefined();
+  });
+
+  it("a meter is not believed once three readings in a row cannot be; one slip changes nothing", () => {
+    const odd = (count: number) =>
+      hourLog([
+        ...log.counted,
+        ...Array.from({ length: count }, (_, i) => ({ id: `odd${i}`, atMs: days(210 + i), hours: 40 + i })),
+      ]);
+    for (const count of [0, 1, 2]) expect(meterOf(odd(count), 0)?.machineHours).toBe(1_580);
+    expect(meterOf(odd(3), 0)).toEqual({ machineHours: undefined, aheadHours: 0, atMs: days(203) });
+    const hours: Clock = { job: "grease", dueHours: 1_900 };
+    expect(overdueJobs([hours], meterOf(odd(3), 0)?.machineHours, days(220))).toEqual(["grease"]);
+    expect(meterOf(hourLog([]), 0)).toBeUndefined();
+  });
+
+  it("asks less where it comes round later, by fewer clocks, or not at all: and only then is anything due later", () => {
+    const programme = fc.record({
+      months: fc.option(fc.integer({ min: 1, max: 24 }), { nil: undefined }),
+      hours: fc.option(fc.integer({ min: 10, max: 600 }), { nil: undefined }),
+      earlyDays: fc.constantFrom(0, 14),
+      noticeDays: fc.constant(14),
+    });
+    const done = [days(0), days(80), days(140)].map((atMs) => ({
+      job: "service" as const,
+      atMs,
+      readingId: undefined,
+    }));
+    const due = (one: Programme, nowMs: number, hours: number) =>
+      overdueJobs(
+        clocksOf([{ job: "service", ...one, setMs: days(0) }], done, of(readings), "UTC"),
+        hours,
+        nowMs,
+      );
+    fc.assert(
+      fc.property(programme, programme, fc.nat(900), (before, after, day) => {
+        if (asksLess(before, after).length > 0) return;
+        const hours = 1_000 + (day / 7) * 20;
+        // Months that were asked for are asked for still, and so are hours.
+        if (due(before, days(day), hours).length > 0)
+          expect(due(after, days(day), hours)).toEqual(["service"]);
+      }),
+    );
+    expect(asksLess(undefined, { earlyDays: 0, noticeDays: 0 })).toEqual([]);
+    expect(asksLess({ months: 3, earlyDays: 0, noticeDays: 0 }, undefined)).toEqual(["ended"]);
   });
 });

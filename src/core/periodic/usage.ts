@@ -1,4 +1,4 @@
-import type { Counted } from "./hours";
+import { type Counted, hoursAt } from "./hours";
 
 const dayMs = 86_400_000;
 const weekMs = 7 * dayMs;
@@ -23,21 +23,11 @@ export function usageOf(counted: readonly Counted[]): Usage | undefined {
   if (weeks < fewestWeeks) return undefined;
   const ran = Array.from({ length: weeks }, (_, i) => {
     const end = last.atMs - i * weekMs;
-    return hoursAt(counted, end) - hoursAt(counted, end - weekMs);
+    return (hoursAt(counted, end) ?? 0) - (hoursAt(counted, end - weekMs) ?? 0);
   });
   const mean = ran.reduce((sum, one) => sum + one, 0) / weeks;
   const variance = ran.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (weeks - 1);
   return { hoursPerWeek: mean, spread: Math.sqrt(variance), weeks };
-}
-
-/** Hours at a moment, on the straight line between the readings about it. */
-function hoursAt(counted: readonly Counted[], atMs: number): number {
-  const after = counted.findIndex((one) => one.atMs >= atMs);
-  const [low, high] = [counted[Math.max(0, after - 1)], counted[after]];
-  if (high === undefined) return counted.at(-1)?.machineHours ?? 0;
-  if (low === undefined || low.atMs >= atMs) return high.machineHours;
-  const part = (atMs - low.atMs) / (high.atMs - low.atMs || 1);
-  return low.machineHours + part * (high.machineHours - low.machineHours);
 }
 
 /** When a limit of hours will be met: most likely, and between which days nine times in ten. */

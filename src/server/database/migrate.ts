@@ -28,6 +28,7 @@ import * as timeZone from "./migrations/016-time-zone";
 import * as keptEvents from "./migrations/017-kept-events";
 import * as indexes from "./migrations/018-indexes";
 import * as lostEntries from "./migrations/019-lost-entries";
+import * as clocks from "./migrations/020-clocks";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -50,6 +51,7 @@ const provider: MigrationProvider = {
     "017-kept-events": keptEvents as unknown as Migration,
     "018-indexes": indexes as unknown as Migration,
     "019-lost-entries": lostEntries as unknown as Migration,
+    "020-clocks": clocks as unknown as Migration,
   }),
 };
 

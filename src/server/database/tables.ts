@@ -4,12 +4,16 @@ import type { Reason } from "@/core/decision/decide";
 import type { ShiftClock } from "@/core/decision/standing";
 import type { EntryKind, Touches } from "@/core/evidence/touches";
 import type { UnitEventKind } from "@/core/evidence/unit-events";
+import type { AsksLess } from "@/core/periodic/clocks";
+import type { ProgrammeWanted } from "@/core/periodic/programme";
 import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
+import type { DocumentKind } from "@/core/vocabulary/documents";
 import type { Family } from "@/core/vocabulary/families";
 import type { FeatureId } from "@/core/vocabulary/features";
 import type { FigureId } from "@/core/vocabulary/figures";
 import type { FindingGrade } from "@/core/vocabulary/grades";
+import type { JobId } from "@/core/vocabulary/jobs";
 import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Scope } from "@/core/vocabulary/scope";
@@ -223,6 +227,100 @@ export interface Database {
     recordedBy: string;
     recordedAt: Time;
   };
+  hourReading: {
+    id: string;
+    unitId: string;
+    observedAt: Time;
+    hours: number;
+    readBy: string;
+    inspectionId: string | null;
+    recordedAt: Time;
+  };
+  readingVoid: { readingId: string; unitId: string; voidedBy: string; voidedAt: Time; why: string };
+  meterExchange: { id: string; unitId: string; exchangedAt: Time; oldHours: number; newHours: number };
+  programme: {
+    id: string;
+    no: Generated<string>;
+    unitId: string;
+    job: JobId;
+    runs: boolean;
+    months: number | null;
+    hours: number | null;
+    earlyDays: number;
+    noticeDays: number;
+    source: string;
+    setBy: string;
+    setAt: Time;
+    asksLess: readonly AsksLess[];
+    confirmedBy: string | null;
+  };
+  programmeClaim: {
+    id: string;
+    unitId: string;
+    content: Json<ProgrammeWanted>;
+    asksLess: readonly AsksLess[];
+    enteredBy: string;
+    enteredAt: Time;
+    confirmedBy: string | null;
+    confirmedAt: Time | null;
+    withdrawnAt: Time | null;
+  };
+  unitDocument: {
+    id: string;
+    unitId: string;
+    name: string;
+    kind: DocumentKind;
+    size: number;
+    hash: string;
+    bytes: Buffer;
+    sentBy: string;
+    sentAt: Time;
+  };
+  jobDone: {
+    id: string;
+    unitId: string;
+    job: JobId;
+    doneOn: ColumnType<Date, string, never>;
+    doneAt: Time;
+    meterHours: number | null;
+    doneBy: string;
+    licence: string;
+    document: string;
+    documentId: string | null;
+    note: string | null;
+    recordedBy: string;
+    recordedAt: Time;
+  };
+  jobSlot: {
+    id: string;
+    no: Generated<string>;
+    unitId: string;
+    job: JobId | "examination";
+    plannedOn: ColumnType<Date | null, string | null, never>;
+    who: string;
+    setBy: string;
+    setAt: Time;
+  };
+  clock: {
+    no: Generated<string>;
+    unitId: string;
+    job: JobId;
+    runs: boolean;
+    dueAt: Time | null;
+    dueHours: number | null;
+    setAt: Time;
+  };
+  standingClock: Database["clock"];
+  machineHours: {
+    no: Generated<string>;
+    unitId: string;
+    /** Null where its meter is not believed any more. */
+    hours: number | null;
+    ahead: number;
+    /** Null where no reading counts any more. */
+    readAt: Time | null;
+    setAt: Time;
+  };
   retestTag: { inspectionId: string; tagId: string };
   finding: {
     id: string;
@@ -359,4 +457,7 @@ interface StandingRow {
   clearanceEndsAt: Date | null;
   proven: number | null;
   endedBy: EntryKind | null;
+  /** The earliest day a job that comes round falls due, and those whose hours have run out. */
+  jobDue: Date | null;
+  jobsByHours: JobId[];
 }

@@ -121,14 +121,12 @@ function answer(
 ): InspectionEvent {
   const given = walk.answers?.[check.definition.id];
   const { measure } = check.definition;
-  if (measure !== undefined) {
+  if (measure !== undefined && (given === undefined || "value" in given)) {
     const limit = figureOf(sheet, measure.limit) ?? (measure.nominal === true ? 1 : 0);
     const slack = 0.05 + 0.2 * walk.random();
     const value =
-      given !== undefined && "value" in given
-        ? given.value
-        : limit * (measure.sense === "at_least" ? 1 + slack : 1 - slack);
-    const putRight = given !== undefined && "value" in given ? given.putRight : undefined;
+      given !== undefined ? given.value : limit * (measure.sense === "at_least" ? 1 + slack : 1 - slack);
+    const putRight = given?.putRight;
     return {
       ...base,
       type: "measured",

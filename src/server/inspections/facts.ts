@@ -4,6 +4,7 @@ import type { MatterKind } from "@/core/grade/matters";
 import type { InspectionEvent } from "@/core/record/events";
 import { gaps, reduce } from "@/core/record/reduce";
 import { type PartId, parts } from "@/core/vocabulary/parts";
+import { clocksNow } from "@/server/clocks/keep";
 import type { Db, Trx } from "@/server/database/database";
 import { ledgerView } from "@/server/ledger/view";
 import { maySayGone, openMatters } from "@/server/matters/read";
@@ -44,6 +45,7 @@ export async function decisionFacts(
     maySayGone: await allMaySayGone(trx, inspection, [...sayGone]),
     logBook: policy.grading === "log_book",
     examinationOverdue: unit.examinationDue <= at,
+    ...(await clocksNow(trx, unitId)),
     operatorAuthorised: (await untrainedOf(trx, [...makers], unitId, at)).length === 0,
     gaps: gaps(events).length,
     ledger: await ledgerView(trx, unitId, inspection),

@@ -10,6 +10,7 @@ import type { Sheet } from "@/core/sheet/sheet";
 import { dueIn } from "@/core/underway/due";
 import { clears, type Outcome, outcomeIds, worseOutcome } from "@/core/vocabulary/outcomes";
 import { practiceOf } from "@/core/vocabulary/practice";
+import { noteWalkReadings } from "@/server/clocks/hours";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, type Entry, timeUnderLock } from "@/server/ledger/append";
@@ -87,6 +88,8 @@ export async function signInspection(
     const events = await eventsOf(trx, inspectionId);
     assertNoGaps(events, wanted);
 
+    // What it read off the hour meter may itself be what a clock runs out by.
+    await noteWalkReadings(trx, inspection, events, at);
     const judged = await judge(trx, inspection, events, personId, at);
     const { decision } = judged;
     const outcome = worseOutcome(decision.outcome, wanted.outcome);

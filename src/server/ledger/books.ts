@@ -110,12 +110,21 @@ export async function bookAsFound(db: Kysely<Database>): Promise<void> {
   await db.transaction().execute(async (trx) => {
     await sql`DELETE FROM row_changed`.execute(trx);
     const said = await allSaid(trx);
-    for (const rows of [...bookedTables.map((one) => rowsAsBooked(one)), evidenceAsBooked()]) {
+    // A database half way through its migrations lacks what later ones make.
+    const here = await tablesOf(trx);
+    const booked = bookedTables.filter(({ table }) => here.has(table));
+    for (const rows of [...booked.map((one) => rowsAsBooked(one)), evidenceAsBooked()]) {
       const found = await sql.raw<Changed>(rows).execute(trx);
       const fresh = found.rows.filter((row) => !said.has(rowName(row.ofTable, row.key)));
       await noteRows(trx, fresh);
     }
   });
+}
+
+async function tablesOf(trx: Kysely<Database>): Promise<ReadonlySet<string>> {
+  const { rows } = await sql<{ name: string }>`
+    SELECT tablename AS name FROM pg_tables WHERE schemaname = 'public'`.execute(trx);
+  return new Set(rows.map(({ name }) => name));
 }
 
 /** What the books say last of every row. */

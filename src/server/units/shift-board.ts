@@ -86,7 +86,9 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
       inspectorId: r.inspectorId,
       minutes: r.minutes,
       done: r.walking === undefined ? 0 : r.walking.done / r.checks,
-      ready: r.standing.usable || ["tagged_out", "held", "examination_overdue"].includes(r.standing.state),
+      ready:
+        r.standing.usable ||
+        ["tagged_out", "held", "examination_overdue", "job_overdue"].includes(r.standing.state),
     })),
     at.getTime(),
     shift.startMs,

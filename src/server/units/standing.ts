@@ -21,6 +21,8 @@ export const standingColumns = [
   "s.tags",
   "s.reports",
   "s.examinationDue",
+  "s.jobDue",
+  "s.jobsByHours",
   "s.repairDue",
   "s.outcome",
   "s.checksDue",
@@ -71,6 +73,8 @@ export function standingFrom(row: Row, at: Date): UnitStanding {
             untilMs: row.clearanceEndsAt?.getTime(),
           },
     examinationDueMs: row.examinationDue.getTime(),
+    jobDueMs: row.jobDue?.getTime(),
+    jobsByHours: row.jobsByHours,
     repairDueMs: row.repairDue?.getTime(),
     nowMs: at.getTime(),
   });

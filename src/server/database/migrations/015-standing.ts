@@ -1,6 +1,7 @@
 import { type Kysely, sql } from "kysely";
 import { rules } from "./001-rules";
 import { books } from "./013-books";
+import { asBefore } from "./as-before";
 
 /** A table whose rows bear on how a unit stands, how the unit is found from one, and when a row does. */
 const bears: readonly (readonly [table: string, unitBy: string, when: string])[] = [
@@ -44,21 +45,12 @@ DROP TABLE unit_standing;
 DROP VIEW standing_worked_out;
 DROP FUNCTION standing_changes(), evidence_changes(), restate(), unit_has_standing();
 DROP INDEX seal_latest;
-${asBefore(rules, "lock_unit(locked uuid)")}
-${asBefore(books, "take_changed()")}`)
+${asBefore(rules, "CREATE FUNCTION lock_unit(locked uuid)")}
+${asBefore(books, "CREATE FUNCTION take_changed()")}`)
     .execute(db);
 }
 
-/** A function as an earlier migration made it. */
-function asBefore(made: string, name: string): string {
-  const from = made.indexOf(`CREATE FUNCTION ${name}`);
-  if (from < 0) throw new Error(`expected ${name} in an earlier migration`);
-  return made
-    .slice(from, made.indexOf("END $$;", from) + "END $$;".length)
-    .replace("CREATE FUNCTION", "CREATE OR REPLACE FUNCTION");
-}
-
-const standing = `
+export const standing = `
 CREATE INDEX seal_latest ON seal (unit_id, ledger_position DESC, signed_at DESC) WHERE scope = 'full';
 
 -- What a unit's row is made of, from the records themselves.
