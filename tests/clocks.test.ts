@@ -1,12 +1,16 @@
 import { randomUUID } from "node:crypto";
 import fc from "fast-check";
+import ICAL from "ical.js";
 import { sql } from "kysely";
 import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
+import { icsOf, newCalendarSecret, siteCalendar } from "@/server/clocks/calendar";
+import { documentOf, keepDocument } from "@/server/clocks/documents";
 import { noteReading, voidReading } from "@/server/clocks/hours";
 import { recordJob } from "@/server/clocks/job";
 import { clocksNow, workedOut } from "@/server/clocks/keep";
 import { programmeClaims, setProgramme, settleClaim } from "@/server/clocks/programme";
+import { setSlot } from "@/server/clocks/slots";
 import { walkAndSign } from "@/server/demo/walk";
 import { verifyBooks } from "@/server/ledger/verify-books";
 import { recordUnitEvent } from "@/server/units/events";
@@ -146,13 +150,12 @@ describe("a job that comes round", () => {
     });
     expect((await clocksNow(yard.db, unitId)).clocks).toMatchObject([{ dueHours: 600 }]);
     const [claim] = await programmeClaims(yard.db, unitId);
-    const settle = (by: string, agrees: boolean) =>
-      settleClaim(yard.db, unitId, claim?.id ?? "", by, agrees, at(4));
-    await expect(settle(owner, true)).rejects.toMatchObject({ type: "second-person" });
-    await settle(second, true);
+    const settle = (by: string) => settleClaim(yard.db, unitId, claim?.id ?? "", by, "agrees", at(4));
+    await expect(settle(owner)).rejects.toMatchObject({ type: "second-person" });
+    await settle(second);
     const [clock] = (await clocksNow(yard.db, unitId)).clocks;
     expect(clock?.dueHours).toBeUndefined();
-    await expect(settle(second, true)).rejects.toMatchObject({ type: "no-claim" });
+    await expect(settle(second)).rejects.toMatchObject({ type: "no-claim" });
     expect(await setProgramme(yard.db, unitId, owner, { ...wanted, runs: false }, at(5))).toEqual({
       waiting: ["ended"],
     });
@@ -163,6 +166,61 @@ describe("a job that comes round", () => {
         yard.db,
       ),
     ).rejects.toThrow(/check/);
+  });
+});
+
+describe("what is kept beside a job", () => {
+  const pdf = Buffer.from("%PDF-1.4\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF\n");
+  const keep = (unitId: string, bytes: Buffer) =>
+    keepDocument(yard.db, unitId, yard.people.technician, "report.pdf", bytes, at(0));
+
+  it("is what its bytes say it is: a whole PDF or picture, of this unit", async () => {
+    const unitId = await addUnit(yard.db, "C-5", slabScissorSheet);
+    const other = await addUnit(yard.db, "C-6", slabScissorSheet);
+    const { id, kind, size } = await keep(unitId, pdf);
+    expect([kind, size]).toEqual(["application/pdf", pdf.length]);
+    for (const bad of [pdf.subarray(0, 30), Buffer.from("<html>"), Buffer.from("MZ"), Buffer.alloc(0)])
+      await expect(keep(unitId, bad)).rejects.toMatchObject({ type: "no-document" });
+    expect((await documentOf(yard.db, unitId, id))?.bytes).toEqual(pdf);
+    expect(await documentOf(yard.db, other, id)).toBeUndefined();
+    await setProgramme(yard.db, other, yard.people.owner, service(3, null), at(1));
+    const job = { ...done(dateOf(1), null), documentId: id };
+    await expect(recordJob(yard.db, other, yard.people.technician, job, at(2))).rejects.toThrow(/documentId/);
+  });
+
+  it("a site's calendar reads as one, and its address serves nobody once there is another", async () => {
+    const unitId = await addUnit(yard.db, "C-7", slabScissorSheet);
+    await setProgramme(yard.db, unitId, yard.people.owner, service(3, null), at(0));
+    await recordJob(yard.db, unitId, yard.people.technician, done(dateOf(1), null), at(1));
+    const slot = { job: "service" as const, plannedOn: "2026-05-20", who: "P. Thrale; bay 2, early" };
+    await setSlot(yard.db, unitId, yard.people.owner, slot, at(2));
+    const secretOf = async () =>
+      (await newCalendarSecret(yard.db, "yard", yard.people.owner, at(3))).path.split("/").at(-1) ?? "";
+    const secret = await secretOf();
+    const calendar = await siteCalendar(yard.db, secret, at(4));
+    const ics = icsOf(calendar, at(4), ({ plate, job, kind, who }) => ({
+      summary: `${plate}: ${job}, ${kind}`,
+      description: who,
+    }));
+    const events = new ICAL.Component(ICAL.parse(ics))
+      .getAllSubcomponents("vevent")
+      .map((one) => new ICAL.Event(one))
+      .filter(({ summary }) => summary.startsWith("C-7"));
+    expect(
+      events.map(({ summary, startDate, description }) => [summary, `${startDate}`, description]),
+    ).toEqual([
+      ["C-7: examination, due", "2027-01-01", null],
+      ["C-7: service, planned", "2026-05-20", "P. Thrale; bay 2, early"],
+      ["C-7: service, due", "2026-06-02", null],
+    ]);
+    expect(events.every(({ startDate }) => startDate.isDate)).toBe(true);
+    expect(new Set(events.map(({ uid }) => uid)).size).toBe(3);
+    // Done, its day is taken.
+    await recordJob(yard.db, unitId, yard.people.technician, done(dateOf(10), null), at(10));
+    const later = (await siteCalendar(yard.db, secret, at(11))).days.filter(({ plate }) => plate === "C-7");
+    expect(later.map(({ kind }) => kind)).toEqual(["due", "due"]);
+    await secretOf();
+    await expect(siteCalendar(yard.db, secret, at(12))).rejects.toMatchObject({ type: "no-calendar" });
   });
 });
 

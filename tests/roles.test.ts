@@ -18,6 +18,7 @@ const may: Readonly<Record<Right, readonly Role[]>> = {
   release: ["technician", "owner"],
   look: ["supervisor", "technician", "owner"],
   examine: ["supervisor", "owner"],
+  maintain: ["owner", "supervisor", "technician"],
   settings: ["owner"],
   confirm_sheet: ["owner", "supervisor", "technician"],
   see: ["operator", "ground_person", "supervisor", "technician", "owner", "trainer", "auditor"],

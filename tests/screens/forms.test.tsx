@@ -1,8 +1,8 @@
 import { act } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
+import { JobForm } from "@/screens/clocks/job-form";
 import { StartWalk } from "@/screens/shift/start-walk";
 import { ReleaseForm, RepairForm, RetestButton } from "@/screens/tagged/return-forms";
-import { ExaminationForm } from "@/screens/unit/examination-form";
 import { type FigureClaim, OwnFigures } from "@/screens/unit/own-figures";
 import { RepairDone } from "@/screens/unit/repair-done";
 import { UnitEvents } from "@/screens/unit/unit-events";
@@ -73,11 +73,11 @@ describe("the return to service", () => {
 describe("what is recorded of a unit", () => {
   it("an examination needs all that its certificate says", async () => {
     serverSays([201, {}]);
-    show(<ExaminationForm plate="LM 07" />);
+    show(<JobForm plate="LM 07" job="examination" byHours={false} />);
     const typed = {
       "Examined by": "A. Examiner",
       "Licence or card number": "E-1",
-      "Examined on": "2026-03-01",
+      "Done on": "2026-03-01",
       "Next due": "2026-09-01",
     };
     for (const [label, text] of Object.entries(typed)) type(label, text);
@@ -104,14 +104,14 @@ describe("what is recorded of a unit", () => {
 
   it("refused, it keeps what was typed", async () => {
     serverSays([400, { detail: "the next examination is before this one" }]);
-    show(<ExaminationForm plate="LM-07" />);
-    for (const label of ["Examined by", "Licence or card number", "Report number"]) type(label, "x");
-    type("Examined on", "2026-03-01");
+    show(<JobForm plate="LM-07" job="examination" byHours={false} />);
+    for (const label of ["Examined by", "Licence or card number", "Report number"]) type(label, "xx");
+    type("Done on", "2026-03-01");
     type("Next due", "2026-02-01");
     press("Record it");
     await settle();
     expect(alerted()).toEqual(["the next examination is before this one"]);
-    expect(screen.getByLabelText<HTMLInputElement>("Report number").value).toBe("x");
+    expect(screen.getByLabelText<HTMLInputElement>("Report number").value).toBe("xx");
   });
 
   it("what happened to it is one touch, each with an id of its own", async () => {

@@ -24,6 +24,7 @@ export default async function SettingsPage() {
       <NextIntlClientProvider messages={await allMessages()}>
         <SettingsView
           mine={mine}
+          siteId={call.siteId}
           zone={call.zone}
           tablets={tablets.map(({ since, revoked, ...tablet }) => ({
             ...tablet,

@@ -16,10 +16,10 @@ export default async function UnitsPage({ searchParams }: { searchParams: PageQu
     call.siteId === undefined
       ? { rows: [], names: [], next: undefined }
       : await poolPage(database(), call.siteId, { after, find }, call.at);
-  const { units: words, family, state, scan } = await allMessages();
+  const { units: words, family, state, scan, clocks } = await allMessages();
   return (
     <Chrome data={await chromeData(call)} at="units">
-      <NextIntlClientProvider messages={{ units: words, family, state, scan }}>
+      <NextIntlClientProvider messages={{ units: words, family, state, scan, clocks }}>
         <PoolView units={page.rows} names={page.names} next={page.next} asked={find ?? ""} />
       </NextIntlClientProvider>
     </Chrome>

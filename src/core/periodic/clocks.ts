@@ -11,11 +11,15 @@ import {
 } from "./hours";
 import { nextDateMs, type Programme } from "./programme";
 
-/** When a job falls due: by the calendar, by the machine's own hours, or by both. */
-export interface Clock {
-  readonly job: JobId;
+/** When something falls due: by the calendar, by the machine's own hours, or by both. */
+export interface DueBy {
   readonly dueMs?: number;
   readonly dueHours?: number;
+}
+
+/** When a job of a unit falls due. */
+export interface Clock extends DueBy {
+  readonly job: JobId;
 }
 
 /** A programme of one unit, and since when it is its programme. */
@@ -109,19 +113,21 @@ function hoursOf({ atMs, readingId }: JobRecord, { counted }: HourLog): number |
   return first === undefined || atMs < first.atMs ? undefined : hoursAt(counted, atMs);
 }
 
-/** Which of these jobs are overdue. One by hours is, where nobody knows what the machine has run. */
+/** Whether it is overdue. What goes by hours is, where nobody knows what the machine has run. */
+export const isOverdue = (
+  { dueMs, dueHours }: DueBy,
+  machineHours: number | undefined,
+  nowMs: number,
+): boolean =>
+  (dueMs !== undefined && nowMs >= dueMs) ||
+  (dueHours !== undefined && (machineHours === undefined || machineHours >= dueHours));
+
+/** Which of these jobs are overdue. */
 export const overdueJobs = (
   clocks: readonly Clock[],
   machineHours: number | undefined,
   nowMs: number,
-): readonly JobId[] =>
-  clocks
-    .filter(
-      ({ dueMs, dueHours }) =>
-        (dueMs !== undefined && nowMs >= dueMs) ||
-        (dueHours !== undefined && (machineHours === undefined || machineHours >= dueHours)),
-    )
-    .map(({ job }) => job);
+): readonly JobId[] => clocks.filter((clock) => isOverdue(clock, machineHours, nowMs)).map(({ job }) => job);
 
 /** What a machine has run by a reading of the meter now on it; undefined for one that cannot follow the last. */
 export function ranBy(

@@ -1,5 +1,4 @@
-import type { Clock } from "./clocks";
-import { overdueJobs } from "./clocks";
+import { type DueBy, isOverdue } from "./clocks";
 import { metOn, type Projection, type Usage } from "./usage";
 
 const dayMs = 86_400_000;
@@ -24,16 +23,16 @@ export interface DueNow {
 }
 
 /** How near a clock is to its job. The earliest day its hours may run out is the one to be ready for. */
-export function dueOf(clock: Clock, noticeDays: number, now: DueNow): Due {
+export function dueOf(by: DueBy, noticeDays: number, now: DueNow): Due {
   const { nowMs, machineHours, usage } = now;
-  const { dueMs, dueHours } = clock;
+  const { dueMs, dueHours } = by;
   const met =
     dueHours === undefined || machineHours === undefined || usage === undefined
       ? undefined
       : metOn(usage, dueHours - machineHours, now.readMs);
   const dates = [dueMs, met?.likelyMs].filter((ms) => ms !== undefined);
   const firstMs = dates.length === 0 ? undefined : Math.min(...dates);
-  const overdue = overdueJobs([clock], machineHours, nowMs).length > 0;
+  const overdue = isOverdue(by, machineHours, nowMs);
   const soonest = Math.min(dueMs ?? Number.POSITIVE_INFINITY, met?.earliestMs ?? Number.POSITIVE_INFINITY);
   const soon = soonest - nowMs <= noticeDays * dayMs;
   return { state: overdue ? "overdue" : soon ? "due_soon" : "not_yet", met, firstMs };

@@ -7,6 +7,7 @@ import { TextField } from "@/kit/field";
 import { Link } from "@/kit/link";
 import { send } from "../send";
 import { dayAndClock } from "../states";
+import { Calendar } from "./calendar";
 import { Row } from "./row";
 import { type TabletRow, Tablets, type WaitingRow } from "./tablets";
 
@@ -23,12 +24,14 @@ export interface KeyRow {
 /** The owner's settings: machine sheets, tablets, and the keys other programs come with. */
 export function SettingsView({
   mine,
+  siteId,
   keys,
   tablets,
   waiting,
   zone,
 }: {
   mine: boolean;
+  siteId: string;
   keys: readonly KeyRow[];
   tablets: readonly TabletRow[];
   waiting: readonly WaitingRow[];
@@ -48,6 +51,7 @@ export function SettingsView({
       {mine ? (
         <>
           <Tablets tablets={tablets} waiting={waiting} zone={zone} />
+          <Calendar siteId={siteId} />
           <Keys keys={keys} zone={zone} />
         </>
       ) : (

@@ -5,6 +5,7 @@ import { type CSSProperties, useEffect, useState } from "react";
 import type { StandingState } from "@/core/decision/standing";
 import type { Family } from "@/core/vocabulary/families";
 import { unitsFor } from "@/core/vocabulary/plate-match";
+import { buttonLook } from "@/kit/button";
 import { Further } from "@/kit/further";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
@@ -59,6 +60,9 @@ export function PoolView({
     <div className="p-4 md:p-5">
       <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-3">
         <h1 className="text-[28px] leading-none font-bold">{t("units.title")}</h1>
+        <Link href="/clocks" className={buttonLook("small")}>
+          {t("clocks.yardLink")}
+        </Link>
         <search>
           <form
             onSubmit={(event) => {

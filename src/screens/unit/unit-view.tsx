@@ -17,7 +17,6 @@ import { Pose } from "@/kit/pose/pose";
 import { conditionWord, partWords, titleOfKey } from "../inspect/words";
 import { StartWalk } from "../shift/start-walk";
 import { clock, day, dayAndClock, isBarred, outcomeMark, stateMark, tagReason } from "../states";
-import { ExaminationForm } from "./examination-form";
 import { type FigureClaim, OwnFigures } from "./own-figures";
 import { RepairDone } from "./repair-done";
 import { UnitEvents } from "./unit-events";
@@ -91,7 +90,6 @@ export function UnitView({
   mayRoad,
   mayRepair,
   mayEdit,
-  mayExamine,
   mayConfirm,
   zone,
   measures,
@@ -101,7 +99,6 @@ export function UnitView({
   mayRoad: boolean;
   mayRepair: boolean;
   mayEdit: boolean;
-  mayExamine: boolean;
   mayConfirm: boolean;
   zone: string;
   measures: "metric" | "imperial";
@@ -206,6 +203,12 @@ export function UnitView({
                     {t("proof.link")}
                   </Link>
                 )}
+                <Link
+                  href={`/units/${encodeURIComponent(unit.plate)}/clocks`}
+                  className={buttonLook("small")}
+                >
+                  {t("clocks.link")}
+                </Link>
               </div>
               <div className="mt-4 border border-line">
                 <Pose
@@ -224,7 +227,6 @@ export function UnitView({
                 </Link>
               )}
               <UnitEvents plate={unit.plate} />
-              {mayExamine ? <ExaminationForm plate={unit.plate} /> : null}
               <OwnFigures
                 plate={unit.plate}
                 family={unit.family}

@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from "node:crypto";
 import sharp from "sharp";
 import type { DocumentKind } from "@/core/vocabulary/documents";
-import type { Db } from "@/server/database/database";
+import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 
 /** A report of some pages, scanned. */
@@ -70,3 +70,16 @@ export const documentOf = (db: Db, unitId: string, id: string) =>
     .where("unitId", "=", unitId)
     .where("id", "=", id)
     .executeTakeFirst();
+
+/** Refuses a document that is none of this unit. */
+export async function requireDocument(trx: Trx, unitId: string, id: string | null): Promise<void> {
+  if (id === null) return;
+  const known = await trx
+    .selectFrom("unitDocument")
+    .select("id")
+    .where("id", "=", id)
+    .where("unitId", "=", unitId)
+    .executeTakeFirst();
+  if (known === undefined)
+    throw new Problem(400, "bad-input", "documentId: expected a document of this unit; send it again");
+}

@@ -8,6 +8,7 @@ import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, lockUnit } from "@/server/ledger/append";
 import { noteHeads } from "@/server/ledger/heads";
+import { requireDocument } from "./documents";
 import { meterHours } from "./hours";
 import { hourLogOf, programmesOf, refuseOdd, setClocks } from "./keep";
 
@@ -80,16 +81,7 @@ export async function recordJob(
         "bad-input",
         "meterHours: expected what the hour meter showed: this job comes round by hours",
       );
-    if (rest.documentId !== null) {
-      const known = await trx
-        .selectFrom("unitDocument")
-        .select("id")
-        .where("id", "=", rest.documentId)
-        .where("unitId", "=", unitId)
-        .executeTakeFirst();
-      if (known === undefined)
-        throw new Problem(400, "bad-input", "documentId: expected a document of this unit; send it again");
-    }
+    await requireDocument(trx, unitId, rest.documentId);
     if (read !== null) {
       const log = await hourLogOf(trx, unitId);
       refuseOdd(fits(log, { id, atMs: doneAt.getTime(), hours: read }, log.exchanges), read, doneOn);

@@ -118,10 +118,11 @@ export async function settleClaim(
   unitId: string,
   claimId: string,
   personId: string,
-  agrees: boolean,
+  says: "agrees" | "withdraws",
   at: Date,
 ): Promise<void> {
   const heads = await db.transaction().execute(async (trx) => {
+    const agrees = says === "agrees";
     await lockUnit(trx, unitId);
     const claim = (await programmeClaims(trx, unitId)).find(({ id }) => id === claimId);
     if (claim === undefined)

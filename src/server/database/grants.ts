@@ -41,6 +41,8 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   clock: ["insert"],
   machine_hours: ["insert"],
   unit_document: ["insert"],
+  charge: ["insert"],
+  calendar_feed: ["insert", "update"],
   unit_figure: ["insert"],
   figure_claim: ["insert", "update (confirmed_by, confirmed_at, withdrawn_at)"],
   unit: ["update (sheet_version_id)"],
@@ -80,6 +82,7 @@ const secrets = [
   "session_use",
   "api_key",
   "wrong_try",
+  "calendar_feed",
 ];
 
 const made = (role: string): string => `

@@ -8,6 +8,7 @@ import type { AsksLess } from "@/core/periodic/clocks";
 import type { ProgrammeWanted } from "@/core/periodic/programme";
 import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
+import type { ChargerLamp } from "@/core/vocabulary/charging";
 import type { DocumentKind } from "@/core/vocabulary/documents";
 import type { Family } from "@/core/vocabulary/families";
 import type { FeatureId } from "@/core/vocabulary/features";
@@ -224,6 +225,7 @@ export interface Database {
     examinedOn: ColumnType<Date, string, never>;
     nextDue: ColumnType<Date, string, never>;
     document: string;
+    documentId: ColumnType<string | null, string | null | undefined, never>;
     recordedBy: string;
     recordedAt: Time;
   };
@@ -301,6 +303,18 @@ export interface Database {
     setBy: string;
     setAt: Time;
   };
+  charge: {
+    id: string;
+    unitId: string;
+    endedAt: Time;
+    hours: number;
+    waterL: number | null;
+    lamp: ChargerLamp;
+    note: string | null;
+    notedBy: string;
+    notedAt: Time;
+  };
+  calendarFeed: { siteId: string; secretHash: string; madeBy: string; madeAt: Time };
   clock: {
     no: Generated<string>;
     unitId: string;

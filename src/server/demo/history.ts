@@ -2,6 +2,7 @@ import type { ShiftClock } from "@/core/decision/standing";
 import { foundStowed } from "@/core/plan/found";
 import type { Policy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
+import { noteWalkReadings } from "@/server/clocks/hours";
 import type { Db } from "@/server/database/database";
 import { evidenceOf } from "@/server/inspections/evidence";
 import { noteMinutes } from "@/server/inspections/minutes";
@@ -83,6 +84,8 @@ async function tellUnit(
     await lockUnit(trx, unitId);
     const told = days.map((ago) => tellOne(past, unit, unitId, sheetVersionId, ago));
     const written = await writePastWalks(trx, unitId, told, past.shifts);
+    for (const { inspection, events, signedAt } of told)
+      await noteWalkReadings(trx, inspection, events, signedAt);
     await noteMinutes(
       trx,
       unit.sheet,

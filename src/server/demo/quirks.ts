@@ -20,7 +20,7 @@ export function quirks(
 }
 
 /** Some hundreds of hours when the books begin, and about three and a half more for each day since. */
-const hoursOn = (plate: string, ago: number): number => {
+export const hoursOn = (plate: string, ago: number): number => {
   const number = Number(plate.replace(/\D/g, "")) || 1;
   return (
     Math.round(

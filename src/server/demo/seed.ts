@@ -8,6 +8,7 @@ import type { Db } from "@/server/database/database";
 import { minutesLearned } from "@/server/inspections/minutes";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { loginOf } from "@/server/people/auth";
+import { tellClocks } from "./clocks";
 import { tellHistory } from "./history";
 import { markDemo } from "./mark";
 import { demoPeople, demoPin, demoSite, otherSite } from "./people";
@@ -38,7 +39,10 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   await seedPeople(db, random, today);
   await seedUnits(db, random, today);
   // A test's short demo has no long past.
-  if (days >= recentDays) await tellHistory(db, random, today, historyDays, days);
+  if (days >= recentDays) {
+    await tellHistory(db, random, today, historyDays, days);
+    await tellClocks(db, seededRandom(733), today, days);
+  }
   await tellStories(db, random, today, days, now);
   await seedNeeds(db);
   await minutesLearned();

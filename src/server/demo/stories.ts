@@ -1,8 +1,10 @@
 import type { Db } from "@/server/database/database";
 import { startInspection, startRetest } from "@/server/inspections/start";
 import { recordRepair, releaseTag } from "@/server/tags/return";
+import { recordUnitEvent } from "@/server/units/events";
 import { demoPool } from "./pool";
-import { quirks } from "./quirks";
+import { hoursOn, quirks } from "./quirks";
+import { seededUuid } from "./random";
 import { type DemoAnswer, walkAndSign } from "./walk";
 
 const dayMs = 86_400_000;
@@ -45,7 +47,7 @@ const incidents: Readonly<Record<string, Readonly<Record<number, Answers>>>> = {
     6: {
       "doc.service_due": {
         condition: "missing",
-        note: "Hour meter replaced at 1,904 h, the new one reads from 0; sticker not yet changed",
+        note: "Hour meter replaced at 3,560 h, the new one reads from 0; sticker not yet changed",
       },
     },
   },
@@ -121,6 +123,17 @@ export async function tellStories(
       const inspector = unit.need?.inspector ?? (unit.need?.shift === "late" ? "1042" : "1041");
       await shiftWalk(told, unit.plate, ago, unit.need?.shift ?? "early", inspector, freeAt);
     }
+    if (ago === 6)
+      await recordUnitEvent(
+        db,
+        units.get("LM-25") ?? "",
+        people.get("3001")?.id ?? "",
+        {
+          ...{ id: seededUuid(random), kind: "meter_replaced" },
+          meter: { oldHours: hoursOn("LM-25", ago), newHours: 0 },
+        },
+        new Date(today.getTime() - ago * dayMs + 600 * minMs),
+      );
     if (ago === 9)
       await repairAndRetest(
         told,

@@ -54,6 +54,7 @@ export const bookedTables: readonly Booked[] = [
   ofUnit("programme_claim"),
   ofUnit("job_done"),
   ofUnit("job_slot"),
+  ofUnit("charge"),
   ofUnit("clock", ["no"]),
   ofUnit("machine_hours", ["no"]),
   // Its bytes are told by their hash.

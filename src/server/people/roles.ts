@@ -22,6 +22,8 @@ export const rights = {
   look: ["supervisor", "technician", "owner"],
   /** To record a periodic examination that has been made. */
   examine: ["supervisor", "owner"],
+  /** To record a job that comes round, give it a day, keep its report, and take back a reading that was wrong. */
+  maintain: ["technician", "supervisor", "owner"],
   /** Policies, keys of the API, machine sheets. */
   settings: ["owner"],
   /** To be the second person who says that a feature is not fitted. */

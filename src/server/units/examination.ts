@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { isStorable } from "@/core/record/events";
+import { requireDocument } from "@/server/clocks/documents";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, lockUnit } from "@/server/ledger/append";
@@ -22,6 +23,8 @@ export const examinationSchema = z
     examinedOn: z.iso.date(),
     nextDue: z.iso.date(),
     document: words("the number of the report or certificate", 120),
+    /** The report itself, sent before. */
+    documentId: z.uuid().nullable().optional(),
   })
   .refine(({ examinedOn, nextDue }) => nextDue > examinedOn, {
     path: ["nextDue"],
@@ -57,6 +60,7 @@ export async function recordExamination(
       .executeTakeFirst();
     if (unit === undefined) throw new Problem(404, "no-unit", "expected a unit of the pool");
     await lockUnit(trx, unitId);
+    await requireDocument(trx, unitId, examination.documentId ?? null);
     const id = randomUUID();
     const named =
       unit.sheet === null

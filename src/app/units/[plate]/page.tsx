@@ -60,7 +60,6 @@ export default async function UnitPage({
           mayRoad={mayAt(call.person, "road", unit.siteId)}
           mayRepair={mayAt(call.person, "repair", unit.siteId)}
           mayConfirm={mayAt(call.person, "confirm_sheet", unit.siteId)}
-          mayExamine={mayAt(call.person, "examine", unit.siteId)}
           mayEdit={mayAt(call.person, "settings", unit.siteId)}
         />
       </MoreWords>

@@ -1,4 +1,5 @@
 import { type Kysely, sql } from "kysely";
+import { reshape } from "@/server/ledger/books";
 import { standing } from "./015-standing";
 import { asBefore } from "./as-before";
 
@@ -13,6 +14,7 @@ const records = [
   "clock",
   "machine_hours",
   "unit_document",
+  "charge",
 ] as const;
 
 const keys: Readonly<Record<string, string>> = {
@@ -49,19 +51,23 @@ export async function up(db: Kysely<never>): Promise<void> {
       .execute(db);
   await sql.raw(standingWith(jobColumns, jobNames)).execute(db);
   await sql.raw(noClearance).execute(db);
+  await reshape(db, "examination", () =>
+    sql.raw("ALTER TABLE examination ADD document_id uuid REFERENCES unit_document;").execute(db),
+  );
 }
 
 export async function down(db: Kysely<never>): Promise<void> {
   await sql
     .raw(
-      `DROP TRIGGER jobs_in_date ON seal;
+      `ALTER TABLE examination DROP COLUMN document_id;
+DROP TRIGGER jobs_in_date ON seal;
 DROP FUNCTION jobs_in_date();
 ALTER TABLE unit_standing DROP COLUMN job_due, DROP COLUMN jobs_by_hours;
 DROP VIEW standing_worked_out;
 ${asBefore(standing, "CREATE VIEW standing_worked_out", ";\n")}
 ${asBefore(standing, "CREATE FUNCTION restate()")}
 DROP VIEW standing_clock;
-DROP TABLE job_slot, clock, machine_hours, job_done, unit_document, programme, programme_claim, meter_exchange, reading_void, hour_reading;`,
+DROP TABLE calendar_feed, charge, job_slot, clock, machine_hours, job_done, unit_document, programme, programme_claim, meter_exchange, reading_void, hour_reading;`,
     )
     .execute(db);
 }
@@ -175,6 +181,28 @@ CREATE TABLE job_slot (
   set_at timestamptz NOT NULL
 );
 CREATE INDEX job_slot_latest ON job_slot (unit_id, job, no DESC);
+
+-- How long a battery was charged, and what the charger and the cells showed.
+CREATE TABLE charge (
+  id uuid PRIMARY KEY,
+  unit_id uuid NOT NULL REFERENCES unit,
+  ended_at timestamptz NOT NULL,
+  hours double precision NOT NULL CHECK (hours > 0 AND hours <= 200),
+  water_l double precision CHECK (water_l >= 0 AND water_l <= 100),
+  lamp text NOT NULL CHECK (lamp IN ('full','charging','fault','dark')),
+  note text,
+  noted_by uuid NOT NULL REFERENCES person,
+  noted_at timestamptz NOT NULL
+);
+CREATE INDEX charge_unit ON charge (unit_id, ended_at DESC);
+
+-- Whoever knows a site's secret may read what falls due there.
+CREATE TABLE calendar_feed (
+  site_id text PRIMARY KEY REFERENCES site,
+  secret_hash text NOT NULL UNIQUE,
+  made_by uuid NOT NULL REFERENCES person,
+  made_at timestamptz NOT NULL
+);
 
 -- What follows from the records above: when each job falls due, and what the machine has run. The latest holds.
 CREATE TABLE clock (

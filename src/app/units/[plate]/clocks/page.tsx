@@ -1,0 +1,57 @@
+import { notFound } from "next/navigation";
+import { NextIntlClientProvider } from "next-intl";
+import { wordsFor } from "@/app/messages";
+import type { FigureId } from "@/core/vocabulary/figures";
+import { type JobId, jobIds, jobKind } from "@/core/vocabulary/jobs";
+import { Chrome } from "@/screens/chrome/chrome";
+import type { SheetHours } from "@/screens/clocks/programme-form";
+import { UnitClocksView } from "@/screens/clocks/unit-clocks";
+import { unitClocks } from "@/server/clocks/read";
+import { unitSheetOf } from "@/server/clocks/sheet-of-unit";
+import { database } from "@/server/database/database";
+import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { mayAt } from "@/server/people/session";
+
+export async function generateMetadata({ params }: { params: Promise<{ plate: string }> }) {
+  return { title: decodeURIComponent((await params).plate) };
+}
+
+export default async function UnitClocksPage({ params }: { params: Promise<{ plate: string }> }) {
+  const plate = decodeURIComponent((await params).plate);
+  const call = await pageCall();
+  const unit = await unitSheetOf(database(), plate);
+  if (unit === undefined) notFound();
+  seeOnly(call.person, unit.siteId);
+  const clocks = await unitClocks(database(), unit.id, call.at);
+  const figure = (id: FigureId) => unit.sheet?.figures[id];
+  const ofSheet = Object.fromEntries(
+    jobIds.flatMap((job): readonly (readonly [JobId, SheetHours[JobId]])[] => {
+      const { hoursFigure } = jobKind(job);
+      const known = hoursFigure === undefined ? undefined : figure(hoursFigure);
+      return known === undefined ? [] : [[job, { hours: known.value, page: known.page }]];
+    }),
+  ) as SheetHours;
+  const may = (right: Parameters<typeof mayAt>[1]) => mayAt(call.person, right, unit.siteId);
+  return (
+    <Chrome data={await chromeData(call)} at="units" plate={plate}>
+      <NextIntlClientProvider messages={await wordsFor("clocks", "job", "units", "inspect", "tagged")}>
+        <UnitClocksView
+          plate={plate}
+          clocks={clocks}
+          ofSheet={ofSheet}
+          battery={unit.sheet !== null && ["battery", "hybrid"].includes(unit.sheet.power)}
+          longestCharge={figure("longest_charge")?.value}
+          zone={call.zone}
+          me={call.person.id}
+          may={{
+            read: may("road"),
+            maintain: may("maintain"),
+            examine: may("examine"),
+            set: may("settings"),
+            confirm: may("confirm_sheet"),
+          }}
+        />
+      </NextIntlClientProvider>
+    </Chrome>
+  );
+}

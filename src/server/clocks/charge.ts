@@ -1,0 +1,36 @@
+import { z } from "zod";
+import { isStorable } from "@/core/record/events";
+import { chargerLamps } from "@/core/vocabulary/charging";
+import type { Db } from "@/server/database/database";
+
+export const chargeSchema = z.strictObject({
+  id: z.uuid(),
+  /** Hours on charge. */
+  hours: z.number().gt(0).max(200),
+  /** Distilled water topped up, litres. */
+  waterL: z.number().min(0).max(100).nullable(),
+  lamp: z.enum(chargerLamps),
+  note: z
+    .string()
+    .trim()
+    .max(400)
+    .refine(isStorable, "expected text without NUL or half characters")
+    .optional(),
+});
+
+/** Notes a charge of a unit's battery. The same twice is one. */
+export async function noteCharge(
+  db: Db,
+  unitId: string,
+  personId: string,
+  { note, ...charge }: z.infer<typeof chargeSchema>,
+  at: Date,
+): Promise<void> {
+  await db.transaction().execute((trx) =>
+    trx
+      .insertInto("charge")
+      .values({ ...charge, unitId, note: note ?? null, endedAt: at, notedBy: personId, notedAt: at })
+      .onConflict((oc) => oc.doNothing())
+      .execute(),
+  );
+}
