@@ -388,6 +388,7 @@ describe("migrations", () => {
       "018-indexes",
       "019-lost-entries",
       "020-clocks",
+      "021-office",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -436,6 +437,7 @@ describe("migrations", () => {
       "018-indexes",
       "019-lost-entries",
       "020-clocks",
+      "021-office",
     ]);
   });
 });

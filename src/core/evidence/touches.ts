@@ -25,6 +25,11 @@ export const entryKinds = {
   finding_repaired: "by_content",
   examination: "by_content",
   programme: nothing,
+  added: nothing,
+  retired: nothing,
+  /** It comes to another site, or back into the pool. */
+  moved: everything,
+  back: everything,
   /** Every check, where parts the walk covers were opened for it. */
   job_done: "by_content",
   /** Under a trigger that asks for it, by the policy of the day. */

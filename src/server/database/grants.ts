@@ -59,12 +59,19 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   session_use: ["insert", "update", "delete"],
   auth_session: ["insert", "update", "delete"],
   auth_verification: ["insert", "update", "delete"],
+  // What follows from these, functions of the owner write, by their rules.
+  site_change: ["insert"],
+  staff_event: ["insert"],
+  familiarisation: ["insert"],
+  pin_change: ["insert"],
+  unit_change: ["insert"],
   // Read only: who there is and what they may do, the rules of the floor, what the pool needs.
   person: [],
   person_role: [],
   authorisation: [],
   auth_user: [],
   auth_account: [],
+  pin_code: [],
   shift_need: [],
   // Written by the database itself.
   unit_standing: [],
@@ -83,6 +90,8 @@ const secrets = [
   "api_key",
   "wrong_try",
   "calendar_feed",
+  "pin_change",
+  "pin_code",
 ];
 
 const made = (role: string): string => `

@@ -29,6 +29,7 @@ import * as keptEvents from "./migrations/017-kept-events";
 import * as indexes from "./migrations/018-indexes";
 import * as lostEntries from "./migrations/019-lost-entries";
 import * as clocks from "./migrations/020-clocks";
+import * as office from "./migrations/021-office";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -52,6 +53,7 @@ const provider: MigrationProvider = {
     "018-indexes": indexes as unknown as Migration,
     "019-lost-entries": lostEntries as unknown as Migration,
     "020-clocks": clocks as unknown as Migration,
+    "021-office": office as unknown as Migration,
   }),
 };
 

@@ -1,4 +1,5 @@
 import type { ColumnType, Generated } from "kysely";
+import type { Shown, StaffDetail, StaffEventKind } from "@/contract/staff";
 import type { Weakening } from "@/core/catalogue/weakened";
 import type { Reason } from "@/core/decision/decide";
 import type { ShiftClock } from "@/core/decision/standing";
@@ -21,6 +22,9 @@ import type { Scope } from "@/core/vocabulary/scope";
 import type { Side } from "@/core/vocabulary/sides";
 import type { PlanState } from "@/core/vocabulary/state/values";
 import type { Role } from "@/server/people/roles";
+
+/** How a unit's place in the pool changes. */
+export type UnitChangeKind = "added" | "moved" | "retired" | "back" | "sheet";
 
 /** A JSON column: an object when read, text when written (so that arrays are not taken for SQL arrays). */
 type Json<T> = ColumnType<T, string, string>;
@@ -108,6 +112,57 @@ export interface Database {
     sheetVersionId: string | null;
     examinationDue: Time;
     lockNo: Generated<number>;
+    retiredAt: ColumnType<Date | null, never, never>;
+  };
+  siteChange: {
+    id: string;
+    no: Generated<string>;
+    siteId: string;
+    kind: "made" | "changed";
+    detail: Json<object>;
+    byPerson: string | null;
+    at: Time;
+  };
+  staffEvent: {
+    id: string;
+    no: Generated<string>;
+    personId: string;
+    siteId: string;
+    kind: StaffEventKind;
+    detail: Json<StaffDetail>;
+    byPerson: string | null;
+    at: Time;
+  };
+  familiarisation: {
+    id: string;
+    personId: string;
+    siteId: string;
+    sheetId: string;
+    shown: Json<readonly Shown[]>;
+    note: string | null;
+    givenBy: string;
+    at: Time;
+  };
+  pinChange: {
+    id: string;
+    personId: string;
+    kind: "code" | "own";
+    hash: string;
+    byPerson: string | null;
+    siteId: string | null;
+    at: Time;
+    expiresAt: Time | null;
+  };
+  pinCode: { personId: string; expiresAt: Time };
+  unitChange: {
+    id: string;
+    no: Generated<string>;
+    unitId: string;
+    kind: UnitChangeKind;
+    detail: Json<Readonly<Record<string, unknown>>>;
+    byPerson: string;
+    confirmedBy: string | null;
+    at: Time;
   };
   shiftNeed: {
     siteId: string;

@@ -55,6 +55,7 @@ export const bookedTables: readonly Booked[] = [
   ofUnit("job_done"),
   ofUnit("job_slot"),
   ofUnit("charge"),
+  ofUnit("unit_change"),
   ofUnit("clock", ["no"]),
   ofUnit("machine_hours", ["no"]),
   // Its bytes are told by their hash.
@@ -65,6 +66,9 @@ export const bookedTables: readonly Booked[] = [
   inBook("yard", "retest_tag", ["inspection_id", "tag_id"]),
   inBook("yard", "inspection_person", ["inspection_id", "person_id"]),
   inBook("sites", "site"),
+  inBook("sites", "site_change"),
+  inBook("people", "staff_event"),
+  inBook("people", "familiarisation"),
   inBook("people", "person"),
   inBook("people", "person_role", ["person_id", "site_id", "role"]),
   inBook("people", "authorisation", ["person_id", "family"]),
