@@ -91,7 +91,10 @@ test("an overdue examination that is recorded makes the unit inspection due; a l
   await page.getByLabel("Months", { exact: true }).fill("6");
   await page.getByRole("button", { name: "Set", exact: true }).click();
   await expect(page.getByRole("status")).toContainText("more months");
-  const service = page.getByRole("listitem").filter({ hasText: /^Service/ }).first();
+  const service = page
+    .getByRole("listitem")
+    .filter({ hasText: /^Service/ })
+    .first();
   await expect(service).toContainText("Every 3 months");
   await signIn(page, "3001");
   await page.goto("/units/LM-09/clocks");

@@ -1,4 +1,5 @@
-// `npm run demo`: from a bare machine to a running app with demo data. Node built-ins only.
+// `npm run demo`: from a bare machine to a running app with demo data; `-- --empty` to an empty yard that asks to be set up.
+// Node built-ins only.
 import { rmSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { cli, ensureBuild, startServer } from "./setup/app.mjs";
@@ -10,6 +11,7 @@ import { during, giveUp, say } from "./setup/say.mjs";
 const { values } = parseArgs({
   options: {
     reset: { type: "boolean", default: false },
+    empty: { type: "boolean", default: false },
     port: { type: "string", default: "4710" },
     clock: { type: "string", default: "shift" },
   },
@@ -22,8 +24,9 @@ if (!Number.isInteger(port) || port < 1024 || port > 65535)
 if (!(await portIsFree(port)))
   giveUp(`port ${port} is taken; stop what uses it or choose another with \`npm run demo -- --port 4720\`.`);
 
-const folder = ".data/demo";
-const keys = ".data/keys";
+const { empty } = values;
+const folder = empty ? ".data/empty" : ".data/demo";
+const keys = empty ? ".data/empty-keys" : ".data/keys";
 await ensurePackages({ browser: false });
 if (values.reset) {
   await (await startCluster(folder)).stop("immediate");
@@ -36,7 +39,7 @@ const morning = `${new Date().toISOString().slice(0, 10)}T05:05:00.000Z`;
 const env = {
   DATABASE_URL: cluster.url("postgres"),
   ROOK_STEP_KEYS: keys,
-  ...(values.clock === "real" ? {} : { ROOK_STEP_DEMO_NOW: morning }),
+  ...(empty || values.clock === "real" ? {} : { ROOK_STEP_DEMO_NOW: morning }),
 };
 let server;
 let stopping = false;
@@ -51,7 +54,9 @@ const stop = async (code) => {
 process.on("SIGINT", () => void stop(0));
 process.on("SIGTERM", () => void stop(0));
 
-const prepared = await during("Preparing the database and its demo data", () => cli("prepare-demo", [], env));
+const prepared = empty
+  ? await during("Preparing the database", () => cli("prepare", [], env))
+  : await during("Preparing the database and its demo data", () => cli("prepare-demo", [], env));
 if (prepared.code !== 0) {
   await cluster.stop();
   giveUp(`the demo data could not be made; try \`npm run demo -- --reset\`.\n${tail(prepared.out, 8)}`);

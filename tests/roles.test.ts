@@ -19,6 +19,8 @@ const may: Readonly<Record<Right, readonly Role[]>> = {
   look: ["supervisor", "technician", "owner"],
   examine: ["supervisor", "owner"],
   maintain: ["owner", "supervisor", "technician"],
+  train: ["supervisor", "owner", "trainer"],
+  familiarise: ["technician", "supervisor", "owner", "trainer"],
   settings: ["owner"],
   confirm_sheet: ["owner", "supervisor", "technician"],
   see: ["operator", "ground_person", "supervisor", "technician", "owner", "trainer", "auditor"],

@@ -28,6 +28,8 @@ export async function browserTests(cluster, work) {
       }),
     );
   }
+  const empty = await emptyYard(cluster, work);
+  servers.push(empty.server);
   const report = join(work, "browser.json");
   const only = (process.env.E2E_ONLY ?? "").split(" ").filter(Boolean);
   const args = [
@@ -40,7 +42,12 @@ export async function browserTests(cluster, work) {
   const result = await during("Running the browser tests", () =>
     run(process.execPath, args, {
       env: {
-        E2E_URLS: servers.map((server) => server.url).join(","),
+        E2E_URLS: servers
+          .filter((server) => server !== empty.server)
+          .map((server) => server.url)
+          .join(","),
+        E2E_EMPTY_URL: empty.server.url,
+        E2E_EMPTY_CODE: empty.code,
         PLAYWRIGHT_JSON_OUTPUT_NAME: report,
         FORCE_COLOR: "0",
       },
@@ -65,6 +72,19 @@ export async function browserTests(cluster, work) {
     bad += 1;
   }
   return [stats.expected + yards.length, bad];
+}
+
+/** A server over a database in which nobody is yet, and the code that opens it. */
+async function emptyYard(cluster, work) {
+  const name = "rook_browser_empty";
+  const env = { LOG_LEVEL: "silent", ROOK_STEP_KEYS: join(work, "keys-empty") };
+  const made = await cli("fresh-database", [name], { ADMIN_DATABASE_URL: cluster.url("postgres") });
+  const prepared = await cli("prepare", [], { ...env, DATABASE_URL: cluster.url(name) });
+  const code = /: (\d{8})$/m.exec(prepared.out)?.[1];
+  if (made.code !== 0 || code === undefined)
+    throw new Error(`the empty yard could not be made.\n${tail(made.out + prepared.out, 12)}`);
+  const server = await startServer({ port: await freePort(), databaseUrl: cluster.appUrl(name), env });
+  return { server, code };
 }
 
 /** One yard is told, the others are copies of it, each with its own copy of the keys. Gives what each is run with. */

@@ -12,4 +12,6 @@ export const waitAfterS = (failures: number): number =>
 /** `POST /api/sign-in`: who has signed in. */
 export interface SignedInAnswer {
   readonly person: { readonly id: string; readonly name: string };
+  /** They came by a code that was handed to them: they choose a PIN of their own first. */
+  readonly choosePin?: boolean;
 }

@@ -8,6 +8,7 @@ import { sendJson, tryAgain } from "./send-json";
 /** What became of a badge and a PIN. */
 export type SignedIn =
   | { readonly kind: "here"; readonly person: Present }
+  | { readonly kind: "choose_pin" }
   | { readonly kind: "not_enrolled" }
   | { readonly kind: "wrong_pin" | "wait"; readonly waitMs: number }
   | { readonly kind: "refused"; readonly detail: string; readonly waitMs: number };
@@ -16,6 +17,7 @@ export type SignedIn =
 export async function signIn(badge: string, pin: string): Promise<SignedIn> {
   const answer = await sendJson<SignedInAnswer>("/api/sign-in", { badge, pin });
   if (answer.link === "sent") {
+    if (answer.data.choosePin === true) return { kind: "choose_pin" };
     const { id, name } = answer.data.person;
     const person = { personId: id, name };
     arrive(person);

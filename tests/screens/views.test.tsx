@@ -116,6 +116,7 @@ const unit = (state: StandingState, more: Partial<UnitData> = {}): UnitData => (
     signedAtMs: startMs,
   },
   history: [],
+  retired: false,
   findings: [],
   tags: [],
   topUps: [],

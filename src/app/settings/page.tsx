@@ -16,6 +16,11 @@ export default async function SettingsPage() {
   seeOnly(call.person, call.siteId);
   const mine = mayAt(call.person, "settings", call.siteId);
   const db = database();
+  const site = await db
+    .selectFrom("site")
+    .select(["id", "name", "timeZone", "shifts"])
+    .where("id", "=", call.siteId)
+    .executeTakeFirst();
   const keys = mine ? await keysOf(db, call.siteId) : [];
   const tablets = mine ? await devicesOf(db, call.siteId) : [];
   const waiting = mine ? await waitingOf(db, call.siteId) : [];
@@ -24,7 +29,7 @@ export default async function SettingsPage() {
       <NextIntlClientProvider messages={await allMessages()}>
         <SettingsView
           mine={mine}
-          siteId={call.siteId}
+          site={site}
           zone={call.zone}
           tablets={tablets.map(({ since, revoked, ...tablet }) => ({
             ...tablet,

@@ -1,7 +1,9 @@
+import { redirect } from "next/navigation";
 import { getTranslations } from "next-intl/server";
 import { Chrome } from "@/screens/chrome/chrome";
 import { ShiftView } from "@/screens/shift/shift-view";
 import { database } from "@/server/database/database";
+import { firstSteps } from "@/server/first/steps";
 import { chromeData, pageCall } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
 import { shiftBoard } from "@/server/units/shift-board";
@@ -21,6 +23,11 @@ export default async function ShiftPage() {
     );
   }
   const [chrome, board] = await Promise.all([chromeData(call), shiftBoard(database(), siteId, at)]);
+  // A yard that has nothing to walk yet is set up first.
+  if (board.rows.length === 0 && mayAt(person, "settings", siteId)) {
+    const { unit, walk } = await firstSteps(database(), siteId, at);
+    if (!unit || !walk) redirect("/start");
+  }
   const own = ({ inspectorId, ...row }: (typeof board.rows)[number]) => ({
     ...row,
     mine: inspectorId === person.id,

@@ -53,3 +53,15 @@ export const defaultPolicy: Policy = {
   longestWalkMin: 240,
   matterGone: { place: "inspector", watch: "inspector" },
 };
+
+/** Of every matter the cautious choice: what a yard begins with, until its owner chooses otherwise. */
+export const cautiousPolicy: Policy = {
+  ...defaultPolicy,
+  grading: "strict",
+  upkeep: [],
+  repairWithinDays: 0,
+  topUpsAllowed: 1,
+  returnToService: "second_person",
+  longestWalkMin: 120,
+  matterGone: { place: "supervisor", watch: "supervisor" },
+};

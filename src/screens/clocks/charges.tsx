@@ -4,8 +4,8 @@ import { useState } from "react";
 import type { UnitClocks } from "@/contract/clocks";
 import { type ChargerLamp, chargerLamps } from "@/core/vocabulary/charging";
 import { OneOf, TextField } from "@/kit/field";
+import { Ask, Field, numberIn } from "../ask";
 import { day } from "../states";
-import { Ask, Field, numberIn } from "./ask";
 import { hoursShown } from "./due-words";
 
 /** The charging log of a unit with a battery: hours on charge, water, the charger's lamp. */

@@ -1,6 +1,6 @@
 "use client";
 import { useTranslations } from "next-intl";
-import { Field } from "./ask";
+import { Field } from "../ask";
 
 /** A report to send: a PDF or a picture of it. */
 export function DocumentField({ onPick }: { onPick: (file: File | undefined) => void }) {

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { ClockId } from "@/contract/clocks";
 import { jobKind } from "@/core/vocabulary/jobs";
 import { TextField } from "@/kit/field";
-import { Ask, Field, numberIn } from "./ask";
+import { Ask, Field, numberIn } from "../ask";
 import { DocumentField, sendDocument } from "./document-field";
 
 const empty = { doneOn: "", by: "", licence: "", document: "", hours: "", nextDue: "" };

@@ -6,9 +6,9 @@ import type { UnitClocks } from "@/contract/clocks";
 import { Button } from "@/kit/button";
 import { TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";
+import { Ask, Field, numberIn } from "../ask";
 import { send } from "../send";
 import { day, dayAndClock } from "../states";
-import { Ask, Field, numberIn } from "./ask";
 import { hoursShown } from "./due-words";
 
 /** What the hour meter says, how the unit is used, and the readings that are questioned. */

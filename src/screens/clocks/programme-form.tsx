@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { ProgrammeWanted } from "@/core/periodic/programme";
 import { type JobId, jobIds, jobKind } from "@/core/vocabulary/jobs";
 import { SelectField, TextField } from "@/kit/field";
-import { Ask, Field, numberIn } from "./ask";
+import { Ask, Field, numberIn } from "../ask";
 
 /** What a sheet says of the hours of jobs, with the manual's page. */
 export type SheetHours = Readonly<

@@ -3,8 +3,8 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { ClockShown } from "@/contract/clocks";
 import { TextField } from "@/kit/field";
+import { Ask, Field } from "../ask";
 import { day } from "../states";
-import { Ask, Field } from "./ask";
 
 /** A day and somebody for a job that is coming; no day takes it back. */
 export function SlotForm({ plate, clock }: { plate: string; clock: Pick<ClockShown, "job" | "slot"> }) {

@@ -9,6 +9,7 @@ import { send } from "../send";
 import { dayAndClock } from "../states";
 import { Calendar } from "./calendar";
 import { Row } from "./row";
+import { Site, type SiteData } from "./site";
 import { type TabletRow, Tablets, type WaitingRow } from "./tablets";
 
 export interface KeyRow {
@@ -24,14 +25,14 @@ export interface KeyRow {
 /** The owner's settings: machine sheets, tablets, and the keys other programs come with. */
 export function SettingsView({
   mine,
-  siteId,
+  site,
   keys,
   tablets,
   waiting,
   zone,
 }: {
   mine: boolean;
-  siteId: string;
+  site: SiteData | undefined;
   keys: readonly KeyRow[];
   tablets: readonly TabletRow[];
   waiting: readonly WaitingRow[];
@@ -48,10 +49,18 @@ export function SettingsView({
           {t("sheets.open")}
         </Link>
       </section>
-      {mine ? (
+      <section>
+        <h2 className="text-[22px] font-bold">{t("people.title")}</h2>
+        <p className="text-ink2">{t("people.lead")}</p>
+        <Link href="/people" className={`${buttonLook("small")} mt-3`}>
+          {t("people.link")}
+        </Link>
+      </section>
+      {mine && site !== undefined ? (
         <>
+          <Site site={site} />
           <Tablets tablets={tablets} waiting={waiting} zone={zone} />
-          <Calendar siteId={siteId} />
+          <Calendar siteId={site.id} />
           <Keys keys={keys} zone={zone} />
         </>
       ) : (

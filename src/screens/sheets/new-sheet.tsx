@@ -6,6 +6,7 @@ import { families, powersOf } from "@/core/vocabulary/families";
 import { ElevationFigure } from "@/kit/pose/elevation";
 import { emptySheet } from "./draft";
 import { SheetEditor } from "./editor";
+import { ImportSheet } from "./import-sheet";
 
 /** A new sheet: its family first, for only what the family can have is asked. */
 export function NewSheet({ measures }: { measures: "metric" | "imperial" }) {
@@ -23,7 +24,10 @@ export function NewSheet({ measures }: { measures: "metric" | "imperial" }) {
   }
   return (
     <div className="p-4 md:p-5">
-      <h1 className="text-[28px] leading-none font-bold">{t("sheets.new")}</h1>
+      <div className="flex flex-wrap items-center justify-between gap-4">
+        <h1 className="text-[28px] leading-none font-bold">{t("sheets.new")}</h1>
+        <ImportSheet />
+      </div>
       <p className="mt-2 text-ink2">{t("sheets.familyFirst")}</p>
       <ul className="mt-5 grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
         {families.map((id) => (

@@ -41,6 +41,10 @@ export function SignIn({
       onHere(answer.person);
       return;
     }
+    if (answer.kind === "choose_pin") {
+      window.location.assign("/pin");
+      return;
+    }
     setBusy(false);
     setPin("");
     if (answer.kind === "not_enrolled") {

@@ -35,6 +35,7 @@ export function PoolView({
   names,
   next,
   asked,
+  mayAdd = false,
 }: {
   units: readonly PoolRow[];
   /** Every unit of the pool. */
@@ -43,6 +44,7 @@ export function PoolView({
   next: string | undefined;
   /** What the server was asked to find. */
   asked: string;
+  mayAdd?: boolean;
 }) {
   const t = useTranslations();
   const router = useRouter();
@@ -63,6 +65,11 @@ export function PoolView({
         <Link href="/clocks" className={buttonLook("small")}>
           {t("clocks.yardLink")}
         </Link>
+        {mayAdd ? (
+          <Link href="/units/new" className={buttonLook("small")}>
+            {t("pool.add")}
+          </Link>
+        ) : null}
         <search>
           <form
             onSubmit={(event) => {

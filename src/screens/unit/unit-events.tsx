@@ -5,7 +5,7 @@ import { useState } from "react";
 import { type UnitEventKind, unitEventKinds } from "@/core/evidence/unit-events";
 import { Button } from "@/kit/button";
 import { TextField } from "@/kit/field";
-import { numberIn } from "../clocks/ask";
+import { numberIn } from "../ask";
 import { send } from "../send";
 
 /** What happened to a unit between inspections; most of it means that an inspection is due. */

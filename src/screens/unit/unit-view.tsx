@@ -27,6 +27,7 @@ export interface UnitData {
   readonly family: Family;
   readonly serial: string;
   readonly dueMs: number;
+  readonly retired: boolean;
   readonly sheet: Sheet | null;
   readonly sheetName: string | null;
   readonly sheetId: string | null;
@@ -127,6 +128,9 @@ export function UnitView({
               : t("units.sheet", { name: unit.sheetName, version: unit.version ?? 1 })}
             . {t("units.due")} <span className="whitespace-nowrap">{day(unit.dueMs, "UTC")}</span>.
           </p>
+          {unit.retired ? (
+            <p className="mt-4 border-[2.5px] border-ink p-3 font-semibold">{t("pool.isRetired")}</p>
+          ) : null}
           {unit.sheet === null ? (
             <p className="mt-4 border-[2.5px] border-dashed border-ink3 p-3">{t("units.noSheet")}</p>
           ) : (
@@ -166,7 +170,7 @@ export function UnitView({
                 ))}
               </ul>
               <div className="mt-4 flex flex-wrap gap-3">
-                {mayInspect ? (
+                {mayInspect && !unit.retired ? (
                   <>
                     <StartWalk
                       unitId={unit.id}
@@ -209,6 +213,14 @@ export function UnitView({
                 >
                   {t("clocks.link")}
                 </Link>
+                {mayEdit ? (
+                  <Link
+                    href={`/units/${encodeURIComponent(unit.plate)}/pool`}
+                    className={buttonLook("small")}
+                  >
+                    {t("pool.link")}
+                  </Link>
+                ) : null}
               </div>
               <div className="mt-4 border border-line">
                 <Pose

@@ -178,6 +178,7 @@ export async function yardClocks(
     .selectFrom("unit")
     .select(["id", "plate", "family", "examinationDue"])
     .where("siteId", "=", siteId)
+    .where("retiredAt", "is", null)
     .$if(after !== undefined, (some) => some.where("plate", ">", after ?? ""))
     .orderBy("plate")
     .limit(onPage + 1)

@@ -35,6 +35,7 @@ export async function preparedFor(db: Db, person: SignedIn, at: Date): Promise<r
       "v.sheetId",
     ])
     .where("u.siteId", "in", sites)
+    .where("u.retiredAt", "is", null)
     .groupBy(["u.id", "s.id", "v.id"])
     .orderBy((eb) => eb.fn.count("n.unitId").filterWhere("n.inspectorId", "=", person.id), "desc")
     .orderBy((eb) => eb.fn.count("n.unitId"), "desc")

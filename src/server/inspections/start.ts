@@ -250,7 +250,7 @@ async function begin(
     .selectFrom("unit as u")
     .innerJoin("site as s", "s.id", "u.siteId")
     .leftJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
-    .select(["u.plate", "s.policy", "v.id as sheetVersionId", "v.content as sheet"])
+    .select(["u.plate", "u.retiredAt", "s.policy", "v.id as sheetVersionId", "v.content as sheet"])
     .where("u.id", "=", unitId)
     .executeTakeFirst();
   if (unit === undefined)
@@ -262,6 +262,13 @@ async function begin(
       `${unit.plate} has no machine sheet yet, so its checks are not known here; inspect it on paper and ask the owner for its sheet`,
     );
   }
+  // What was begun without a signal is always taken: what it found holds.
+  if (unit.retiredAt !== null && elsewhere === undefined)
+    throw new Problem(
+      409,
+      "retired",
+      `${unit.plate} is retired; its owner takes it back into the pool first`,
+    );
   const id = elsewhere?.id ?? randomUUID();
   const { begunAt, begunSeen } = elsewhere ?? {};
   const entry = startedEntry(unitId, id, personId, scope, at);

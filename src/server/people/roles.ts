@@ -1,14 +1,6 @@
-/** Roles of the field guide's section 1. */
-export const roles = [
-  "operator",
-  "ground_person",
-  "supervisor",
-  "technician",
-  "owner",
-  "trainer",
-  "auditor",
-] as const;
-export type Role = (typeof roles)[number];
+import { type Role, roles } from "@/contract/roles";
+
+export { type Role, roles };
 
 /** What may be done, by role. Tagging out is not here: any identified person may, at any site. */
 export const rights = {
@@ -24,6 +16,10 @@ export const rights = {
   examine: ["supervisor", "owner"],
   /** To record a job that comes round, give it a day, keep its report, and take back a reading that was wrong. */
   maintain: ["technician", "supervisor", "owner"],
+  /** To record that somebody is trained on a family, until when. */
+  train: ["supervisor", "owner", "trainer"],
+  /** To show somebody a model and sign for it. */
+  familiarise: ["supervisor", "technician", "owner", "trainer"],
   /** Policies, keys of the API, machine sheets. */
   settings: ["owner"],
   /** To be the second person who says that a feature is not fitted. */

@@ -18,6 +18,22 @@ export interface SignedIn {
 
 /** Who is signed in by these request headers, or undefined. Counts as use of the session. */
 export async function whoIs(headers: Headers, at: Date, db: Db = database()): Promise<SignedIn | undefined> {
+  const row = await sessionOf(headers, at, db);
+  // A code that was handed over opens nothing but the choice of a PIN.
+  return row === undefined || row.codeUntil !== null ? undefined : named(row);
+}
+
+/** Who has signed in by a code that was handed to them, while it is good, and has yet to choose a PIN. */
+export async function whoHasCode(
+  headers: Headers,
+  at: Date,
+  db: Db = database(),
+): Promise<SignedIn | undefined> {
+  const row = await sessionOf(headers, at, db);
+  return row?.codeUntil == null || row.codeUntil <= at ? undefined : named(row);
+}
+
+async function sessionOf(headers: Headers, at: Date, db: Db): Promise<Row | undefined> {
   if (!(headers.get("cookie") ?? "").includes("rook-step")) return undefined;
   const session = await auth().api.getSession({ headers });
   if (session === null) return undefined;
@@ -38,7 +54,7 @@ export async function whoIs(headers: Headers, at: Date, db: Db = database()): Pr
   }
   const asked = answering.getStore();
   if (asked !== undefined) asked.person = row.id;
-  return named(row);
+  return row;
 }
 
 /** A person as they are now, whose key has signed what came: in their name, with no session. */
@@ -54,6 +70,7 @@ interface Row {
   readonly name: string;
   readonly badge: string;
   readonly lastSeenAt: Date | null;
+  readonly codeUntil: Date | null;
   readonly roles: Record<string, Role[]> | null;
 }
 
@@ -61,6 +78,7 @@ async function activePerson(db: Db, id: string, sessionId: string): Promise<Row 
   if (!uuid.safeParse(id).success) return undefined;
   const { rows } = await sql<Row>`
     SELECT p.id, p.name, p.badge,
+      (SELECT c.expires_at FROM pin_code c WHERE c.person_id = p.id) AS code_until,
       (SELECT u.last_seen_at FROM session_use u WHERE u.session_id = ${sessionId}) AS last_seen_at,
       (SELECT json_object_agg(r.site_id, r.roles) FROM (SELECT site_id, json_agg(role) AS roles FROM person_role WHERE person_id = p.id GROUP BY site_id) r) AS roles
     FROM person p WHERE p.id = ${id}::uuid AND p.active`.execute(db);

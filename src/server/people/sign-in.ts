@@ -47,7 +47,12 @@ export async function signIn(
   credentials: z.infer<typeof signInSchema>,
   headers: Headers,
   at: Date,
-): Promise<{ readonly person: { readonly id: string; readonly name: string }; readonly headers: Headers }> {
+): Promise<{
+  readonly person: { readonly id: string; readonly name: string };
+  readonly headers: Headers;
+  /** They came by a code that was handed to them, and choose a PIN first. */
+  readonly choosePin: boolean;
+}> {
   const db = database();
   const { badge, pin } = credentials;
   const { own, shared } = countersOf(badge, headers);
@@ -73,18 +78,22 @@ export async function signIn(
     );
   }
   const person = await db
-    .selectFrom("person")
-    .select(["id", "name", "active"])
-    .where("badge", "=", badge)
+    .selectFrom("person as p")
+    .leftJoin("pinCode as c", "c.personId", "p.id")
+    .select(["p.id", "p.name", "p.active", "c.expiresAt"])
+    .where("p.badge", "=", badge)
     .executeTakeFirst();
   if (person?.active !== true)
     throw new Problem(403, "not-active", "this badge is no longer in use; ask the owner");
+  if (person.expiresAt !== null && person.expiresAt <= at)
+    throw new Problem(403, "code-expired", "this code was good for two days; ask the owner for a new one");
   await forgetTries(db, { own, shared: shared.map(({ key }) => key) }, at);
   await endSession(headers);
   const set = new Headers();
   for (const cookie of response.headers.getSetCookie()) set.append("set-cookie", cookie);
   if (knownTablet(headers) === undefined) set.append("set-cookie", tabletCookie(overTls()));
-  return { person: { id: person.id, name: person.name }, headers: set };
+  const { id, name, expiresAt } = person;
+  return { person: { id, name }, headers: set, choosePin: expiresAt !== null };
 }
 
 /** The session a tablet still had: whoever had it is not signed in there any more. */

@@ -70,6 +70,7 @@ export async function forgetTries(
       .where("counter", "=", own)
       .returning("failures")
       .executeTakeFirst();
+    if (shared.length === 0) return;
     await trx
       .updateTable("wrongTry")
       .set({ failures: sql`greatest(0, failures - ${forgotten?.failures ?? 0}::int)` })

@@ -19,6 +19,7 @@ export async function poolPage(db: Db, siteId: string, { after, find }: PoolAske
       .selectFrom("unit")
       .select(["id", "plate", "serial"])
       .where("siteId", "=", siteId)
+      .where("retiredAt", "is", null)
       .orderBy("plate")
       .execute();
   const named = (all: Awaited<ReturnType<typeof names>>) =>
@@ -37,6 +38,7 @@ export async function poolPage(db: Db, siteId: string, { after, find }: PoolAske
     names(),
     rowsOf(db)
       .where("u.siteId", "=", siteId)
+      .where("u.retiredAt", "is", null)
       .$if(after !== undefined, (some) => some.where("u.plate", ">", after ?? ""))
       .orderBy("u.plate")
       .limit(onPage + 1)

@@ -130,6 +130,7 @@ const needsOf = (db: Db, siteId: string) =>
     ])
     .where("n.siteId", "=", siteId)
     .where("u.sheetVersionId", "is not", null)
+    .where("u.retiredAt", "is", null)
     .orderBy("u.plate")
     .execute();
 
@@ -155,6 +156,7 @@ async function countWithoutSheet(db: Db, siteId: string): Promise<number> {
     .select(({ fn }) => fn.countAll<string>().as("count"))
     .where("siteId", "=", siteId)
     .where("sheetVersionId", "is", null)
+    .where("retiredAt", "is", null)
     .executeTakeFirstOrThrow();
   return Number(row.count);
 }

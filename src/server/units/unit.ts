@@ -18,6 +18,7 @@ export async function unitDetail(db: Db, plate: string, at: Date, before?: Date)
       "u.family",
       "u.serial",
       "u.examinationDue",
+      "u.retiredAt",
       "v.content as sheet",
       "v.version",
       "h.name as sheetName",

@@ -26,7 +26,7 @@ export default async function UnitPage({
   const unit = await unitDetail(database(), decodeURIComponent(plate), call.at, before);
   if (unit === undefined) notFound();
   seeOnly(call.person, unit.siteId);
-  const { examinationDue, history, findings, tags, topUps, figureClaims, ...rest } = unit;
+  const { examinationDue, retiredAt, history, findings, tags, topUps, figureClaims, ...rest } = unit;
   const chrome = await chromeData(call);
   return (
     <Chrome data={chrome} at="units" plate={unit.plate}>
@@ -40,6 +40,7 @@ export default async function UnitPage({
               mine: enteredBy === call.person.id,
             })),
             dueMs: examinationDue.getTime(),
+            retired: retiredAt !== null,
             history: history.map(({ signedAt, startedAt, ...h }) => ({
               ...h,
               signedAtMs: signedAt.getTime(),

@@ -24,7 +24,7 @@ CREATE TRIGGER booked AFTER INSERT OR UPDATE OR DELETE ON ${table} FOR EACH ROW 
 export async function down(db: Kysely<never>): Promise<void> {
   await sql
     .raw(`
-DROP TRIGGER in_pool ON inspection;
+DROP TRIGGER in_pool ON seal;
 DROP TABLE pin_change, pin_code, familiarisation, staff_event, unit_change, site_change;
 DROP FUNCTION staff_applies(), unit_applies(), site_applies(), pin_applies(), unit_in_pool(), is_owner_at(uuid, text), nobody_here();
 ALTER TABLE unit DROP COLUMN retired_at;`)
@@ -203,13 +203,15 @@ BEGIN
 END $$;
 CREATE TRIGGER applies AFTER INSERT ON unit_change FOR EACH ROW EXECUTE FUNCTION unit_applies();
 
--- A unit that is retired is inspected no more.
+-- A unit that is retired is cleared no more.
 CREATE FUNCTION unit_in_pool() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
+  PERFORM lock_unit(NEW.unit_id);
   IF EXISTS (SELECT FROM unit WHERE id = NEW.unit_id AND retired_at IS NOT NULL) THEN
-    RAISE EXCEPTION 'this unit is retired: take it back into the pool first' USING ERRCODE = 'check_violation';
+    RAISE EXCEPTION 'this unit is retired: its owner takes it back into the pool first' USING ERRCODE = 'check_violation';
   END IF;
   RETURN NEW;
 END $$;
-CREATE TRIGGER in_pool BEFORE INSERT ON inspection FOR EACH ROW EXECUTE FUNCTION unit_in_pool();
+CREATE TRIGGER in_pool BEFORE INSERT ON seal FOR EACH ROW
+  WHEN (NEW.outcome IN ('cleared','cleared_with_notes')) EXECUTE FUNCTION unit_in_pool();
 `;

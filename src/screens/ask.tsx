@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { type ReactNode, useState } from "react";
 import { Button } from "@/kit/button";
-import { send } from "../send";
+import { send } from "./send";
 
 /** What a form of the clocks sends: made from what was typed, or a problem in words. */
 export type Made = { readonly body: unknown } | { readonly problem: string };
@@ -22,7 +22,7 @@ export function Ask({
   children,
 }: {
   path: string;
-  method?: "POST" | "DELETE";
+  method?: "POST" | "PUT" | "DELETE";
   make: () => Promise<Made> | Made;
   /** Whether all that is asked is typed. */
   ready: boolean;

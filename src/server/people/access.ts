@@ -1,0 +1,26 @@
+import { sql } from "kysely";
+import type { Db } from "@/server/database/database";
+import { Problem } from "@/server/http/problem";
+import type { Right } from "./roles";
+import { type SignedIn, siteWith } from "./session";
+
+/** Of the person named `p`: whether they work, or have worked, at a site. */
+export const atSite = (siteId: string) => sql<boolean>`(
+  EXISTS (SELECT FROM person_role r WHERE r.person_id = p.id AND r.site_id = ${siteId})
+  OR EXISTS (SELECT FROM staff_event e WHERE e.person_id = p.id AND e.site_id = ${siteId}))`;
+
+/** The site at which a person holds a right, if this other one works or has worked there; a problem otherwise. */
+export async function requireAt(db: Db, person: SignedIn, right: Right, otherId: string): Promise<string> {
+  const siteId = siteWith(person, right);
+  const known = /^[0-9a-f-]{36}$/.test(otherId)
+    ? await db
+        .selectFrom("person as p")
+        .select("p.id")
+        .where("p.id", "=", otherId)
+        .where(atSite(siteId))
+        .executeTakeFirst()
+    : undefined;
+  if (known === undefined)
+    throw new Problem(404, "no-person", "expected somebody of your site; find them under People");
+  return siteId;
+}

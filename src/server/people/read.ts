@@ -1,0 +1,141 @@
+import { sql } from "kysely";
+import type { StaffDetail, StaffEventKind } from "@/contract/staff";
+import type { Family } from "@/core/vocabulary/families";
+import type { Db } from "@/server/database/database";
+import { atSite } from "./access";
+import type { Role } from "./roles";
+
+const onPage = 100;
+
+/** Somebody of a site, as the list shows them. */
+export interface StaffRow {
+  readonly id: string;
+  readonly badge: string;
+  readonly name: string;
+  readonly active: boolean;
+  readonly roles: readonly Role[];
+  readonly families: number;
+  /** When the first of their trainings ends. */
+  readonly firstUntilMs: number | undefined;
+}
+
+/** People of a site by name, those who have left last; where the next page begins. */
+export async function staffPage(
+  db: Db,
+  siteId: string,
+  after: string | undefined,
+  at: Date,
+): Promise<{ readonly rows: readonly StaffRow[]; readonly next: string | undefined }> {
+  const rows = await db
+    .selectFrom("person as p")
+    .select(["p.id", "p.badge", "p.name", "p.active"])
+    .select(
+      sql<
+        Role[]
+      >`ARRAY(SELECT role FROM person_role r WHERE r.person_id = p.id AND r.site_id = ${siteId} ORDER BY role)`.as(
+        "roles",
+      ),
+    )
+    .select(
+      sql<number>`(SELECT count(*)::int FROM authorisation a WHERE a.person_id = p.id AND a.until > ${at})`.as(
+        "families",
+      ),
+    )
+    .select(
+      sql<Date | null>`(SELECT min(a.until) FROM authorisation a WHERE a.person_id = p.id AND a.until > ${at})`.as(
+        "firstUntil",
+      ),
+    )
+    .where(atSite(siteId))
+    .$if(after !== undefined, (some) => some.where("p.badge", ">", after ?? ""))
+    .orderBy("p.badge")
+    .limit(onPage + 1)
+    .execute();
+  const shown = rows.slice(0, onPage);
+  return {
+    rows: shown.map(({ firstUntil, ...row }) => ({ ...row, firstUntilMs: firstUntil?.getTime() })),
+    next: rows.length > onPage ? shown.at(-1)?.badge : undefined,
+  };
+}
+
+export interface StaffDetailRead {
+  readonly id: string;
+  readonly badge: string;
+  readonly name: string;
+  readonly active: boolean;
+  readonly roles: readonly Role[];
+  /** Whether they have yet to choose a PIN of their own, and until when the code is good. */
+  readonly codeUntilMs: number | undefined;
+  readonly trainings: readonly {
+    readonly family: Family;
+    readonly licence: string;
+    readonly untilMs: number;
+  }[];
+  readonly familiar: readonly {
+    readonly sheet: string;
+    readonly atMs: number;
+    readonly by: string;
+    readonly note: string | null;
+  }[];
+  readonly history: readonly {
+    readonly kind: StaffEventKind;
+    readonly detail: StaffDetail;
+    readonly atMs: number;
+    readonly by: string | null;
+  }[];
+}
+
+/** One person at a site; undefined for somebody who never worked there. */
+export async function staffDetail(db: Db, siteId: string, id: string): Promise<StaffDetailRead | undefined> {
+  if (!/^[0-9a-f-]{36}$/.test(id)) return undefined;
+  const person = await db
+    .selectFrom("person as p")
+    .leftJoin("pinCode as c", "c.personId", "p.id")
+    .select(["p.id", "p.badge", "p.name", "p.active", "c.expiresAt"])
+    .where("p.id", "=", id)
+    .where(atSite(siteId))
+    .executeTakeFirst();
+  if (person === undefined) return undefined;
+  const [ownRoles, trainings, familiar, history] = await Promise.all([
+    db
+      .selectFrom("personRole")
+      .select("role")
+      .where("personId", "=", id)
+      .where("siteId", "=", siteId)
+      .orderBy("role")
+      .execute(),
+    db
+      .selectFrom("authorisation")
+      .select(["family", "licence", "until"])
+      .where("personId", "=", id)
+      .orderBy("family")
+      .execute(),
+    db
+      .selectFrom("familiarisation as f")
+      .innerJoin("sheet as s", "s.id", "f.sheetId")
+      .innerJoin("person as g", "g.id", "f.givenBy")
+      .select(["s.name as sheet", "f.at", "g.name as by", "f.note"])
+      .where("f.personId", "=", id)
+      .orderBy("f.at", "desc")
+      .limit(40)
+      .execute(),
+    db
+      .selectFrom("staffEvent as e")
+      .leftJoin("person as b", "b.id", "e.byPerson")
+      .select(["e.kind", "e.detail", "e.at", "b.name as by"])
+      .where("e.personId", "=", id)
+      .where("e.siteId", "=", siteId)
+      .orderBy("e.no", "desc")
+      .limit(60)
+      .execute(),
+  ]);
+  const { expiresAt, ...rest } = person;
+  return {
+    ...rest,
+    roles: ownRoles.map(({ role }) => role),
+    codeUntilMs: expiresAt?.getTime(),
+    trainings: trainings.map(({ until, ...one }) => ({ ...one, untilMs: until.getTime() })),
+    familiar: familiar.map(({ at, ...one }) => ({ ...one, atMs: at.getTime() })),
+    history: history.map(({ at, ...one }) => ({ ...one, atMs: at.getTime() })),
+  };
+}

@@ -1,0 +1,180 @@
+import { randomUUID } from "node:crypto";
+import { z } from "zod";
+import { type StaffDetail, type StaffEventKind, shownKinds } from "@/contract/staff";
+import { isStorable } from "@/core/record/events";
+import { families } from "@/core/vocabulary/families";
+import type { Db, Trx } from "@/server/database/database";
+import { Problem } from "@/server/http/problem";
+import { secondPerson, secondSchema, writeCode } from "./pin";
+import { roles } from "./roles";
+
+const words = (least: number, what: string, most: number) =>
+  z
+    .string()
+    .trim()
+    .min(least, `expected ${what}`)
+    .max(most)
+    .refine(isStorable, "expected text without NUL or half characters");
+
+export const badgeSchema = z.string().regex(/^[0-9]{3,8}$/, "a badge number is 3 to 8 digits");
+export const nameSchema = words(2, "a name", 80);
+
+export const newPersonSchema = z.strictObject({
+  badge: badgeSchema,
+  name: nameSchema,
+  roles: z.array(z.enum(roles)).min(1, "expected at least one role").max(roles.length),
+});
+
+export const trainingSchema = z.strictObject({
+  family: z.enum(families),
+  licence: words(2, "the number of the licence or card", 60),
+  until: z.iso.date(),
+  /** The number of the certificate. */
+  document: words(0, "the number of the certificate", 120),
+});
+
+export const staffChangeSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("role_given"), role: z.enum(roles) }),
+  z.strictObject({ kind: z.literal("role_taken"), role: z.enum(roles) }),
+  z.strictObject({ kind: z.literal("trained"), ...trainingSchema.shape }),
+  z.strictObject({ kind: z.literal("training_ended"), family: z.enum(families), why: words(3, "why", 400) }),
+  z.strictObject({ kind: z.literal("left"), why: words(0, "why", 400) }),
+  z.strictObject({ kind: z.literal("returned"), roles: z.array(z.enum(roles)).min(1).max(roles.length) }),
+  z.strictObject({ kind: z.literal("code") }),
+]);
+
+export type StaffChange = z.infer<typeof staffChangeSchema>;
+
+/** A code to hand over, shown once. */
+export interface Handed {
+  readonly code: string;
+  readonly until: string;
+}
+
+/** Adds one record of somebody's place at a site; the database applies it, by its own rules. */
+export async function addStaffEvent(
+  trx: Trx,
+  personId: string,
+  siteId: string,
+  kind: StaffEventKind,
+  detail: StaffDetail,
+  by: string | null,
+  at: Date,
+): Promise<void> {
+  await trx
+    .insertInto("staffEvent")
+    .values({ id: randomUUID(), personId, siteId, kind, detail: JSON.stringify(detail), byPerson: by, at })
+    .execute();
+}
+
+/** A new person at a site, with their roles and a code to choose a PIN with. */
+export async function addPerson(
+  db: Db,
+  siteId: string,
+  wanted: z.infer<typeof newPersonSchema>,
+  by: string,
+  at: Date,
+): Promise<Handed & { readonly id: string }> {
+  const id = randomUUID();
+  const { badge, name } = wanted;
+  return db.transaction().execute(async (trx) => {
+    await requireFreeBadge(trx, badge);
+    await addStaffEvent(trx, id, siteId, "joined", { badge, name }, by, at);
+    for (const role of new Set(wanted.roles))
+      await addStaffEvent(trx, id, siteId, "role_given", { role }, by, at);
+    return { id, ...(await writeCode(trx, id, siteId, by, at)) };
+  });
+}
+
+export async function requireFreeBadge(trx: Trx, badge: string): Promise<void> {
+  const known = await trx.selectFrom("person").select("name").where("badge", "=", badge).executeTakeFirst();
+  if (known !== undefined)
+    throw new Problem(
+      409,
+      "badge-taken",
+      `badge ${badge} is ${known.name}'s; expected a number of their own`,
+    );
+}
+
+/** Changes somebody's place at a site: roles, training, a new code, leaving and coming back. */
+export async function changeStaff(
+  db: Db,
+  personId: string,
+  siteId: string,
+  change: StaffChange,
+  by: string,
+  at: Date,
+): Promise<Partial<Handed>> {
+  if (personId === by)
+    throw new Problem(
+      403,
+      "not-oneself",
+      "expected somebody else: nobody changes their own roles, training or code",
+    );
+  return db.transaction().execute(async (trx) => {
+    const { kind } = change;
+    const person = await trx
+      .selectFrom("person")
+      .select("active")
+      .where("id", "=", personId)
+      .executeTakeFirst();
+    if (person === undefined) throw new Problem(404, "no-person", "expected somebody of this site");
+    if (kind === "code") return writeCode(trx, personId, siteId, by, at);
+    if (kind === "returned") {
+      await addStaffEvent(trx, personId, siteId, "returned", {}, by, at);
+      for (const role of change.roles)
+        await addStaffEvent(trx, personId, siteId, "role_given", { role }, by, at);
+      return writeCode(trx, personId, siteId, by, at);
+    }
+    await addStaffEvent(trx, personId, siteId, kind, detailOf(change), by, at);
+    return {};
+  });
+}
+
+/** What a record of a change says, besides its kind; a day stands for its end. */
+function detailOf(change: Exclude<StaffChange, { readonly kind: "code" | "returned" }>): StaffDetail {
+  const { kind: _, ...detail } = change;
+  return "until" in detail ? { ...detail, until: `${detail.until}T23:59:59.000Z` } : detail;
+}
+
+export const familiarSchema = z.strictObject({
+  sheetId: z.string().min(1).max(120),
+  /** All of it is owed: a part of it is no familiarisation. */
+  shown: z.array(z.enum(shownKinds)).refine((all) => new Set(all).size === shownKinds.length, {
+    message:
+      "expected all of it shown: instructions and warnings, features, controls, safety devices, emergency lowering",
+  }),
+  note: words(0, "a note", 1000),
+  /** The one who was shown signs with their own badge and PIN. */
+  signs: secondSchema,
+});
+
+/** Records that somebody was made familiar with a model, signed by both: whoever showed it is signed in, the other signs here. */
+export async function makeFamiliar(
+  db: Db,
+  personId: string,
+  siteId: string,
+  { sheetId, shown, note, signs }: z.infer<typeof familiarSchema>,
+  givenBy: string,
+  at: Date,
+): Promise<void> {
+  const second = await secondPerson(db, signs, at);
+  if (second.id !== personId || personId === givenBy)
+    throw new Problem(
+      403,
+      "second-person",
+      "expected the person who was shown the model to sign with their own badge and PIN",
+    );
+  await db.transaction().execute(async (trx) => {
+    const sheet = await trx.selectFrom("sheet").select("id").where("id", "=", sheetId).executeTakeFirst();
+    if (sheet === undefined)
+      throw new Problem(404, "no-sheet", `expected a sheet of this yard, got ${sheetId}`);
+    await trx
+      .insertInto("familiarisation")
+      .values({
+        ...{ id: randomUUID(), personId, siteId, sheetId, shown: JSON.stringify(shown) },
+        ...{ note: note === "" ? null : note, givenBy, at },
+      })
+      .execute();
+  });
+}

@@ -1,0 +1,220 @@
+import { randomUUID } from "node:crypto";
+import { sql } from "kysely";
+import { describe, expect, it } from "vitest";
+import { shownKinds } from "@/contract/staff";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
+import { walkAndSign } from "@/server/demo/walk";
+import { beginYard, firstCode } from "@/server/first/first";
+import { bookAsFound } from "@/server/ledger/books";
+import { verifyBooks } from "@/server/ledger/verify-books";
+import { chooseOwnPin, secondPerson } from "@/server/people/pin";
+import { staffDetail, staffPage } from "@/server/people/read";
+import { addPerson, changeStaff, makeFamiliar } from "@/server/people/staff";
+import { createSheet } from "@/server/sheets/save";
+import { poolPage } from "@/server/units/pool";
+import { addUnit as addToPool, changeUnit, effectOfSheet } from "@/server/units/pool-change";
+import { standings } from "@/server/units/standing";
+import { at, begin, yardForFile } from "./database";
+
+const yard = yardForFile();
+
+const newcomer = (badge: string, roles: readonly string[] = ["operator"]) => ({
+  ...{ badge, name: `Person ${badge}` },
+  roles: roles as ["operator"],
+});
+const add = (badge: string, roles?: readonly string[]) =>
+  addPerson(yard.db, "yard", newcomer(badge, roles), yard.people.owner, at(0));
+const trained = {
+  kind: "trained" as const,
+  family: "slab_scissor" as const,
+  licence: "L-9",
+  until: "2027-01-31",
+  document: "",
+};
+const event = (personId: string, kind: string, by: string | null, detail: object = {}) =>
+  sql`INSERT INTO staff_event (id, person_id, site_id, kind, detail, by_person, at)
+    VALUES (${randomUUID()}, ${personId}, 'yard', ${kind}, ${JSON.stringify(detail)}, ${by}, ${at(1)})`.execute(
+    yard.db,
+  );
+
+describe("people", () => {
+  it("join by a code that opens only the choice of a PIN, are trained by somebody else, and leave with their record kept", async () => {
+    const { id, code } = await add("7001");
+    expect(code).toMatch(/^\d{8}$/);
+    await expect(add("7001")).rejects.toMatchObject({ type: "badge-taken" });
+    expect((await staffDetail(yard.db, "yard", id))?.codeUntilMs).toBeGreaterThan(at(0).getTime());
+    // A code is nobody's signature.
+    await expect(secondPerson(yard.db, { badge: "7001", pin: code }, at(1))).rejects.toMatchObject({
+      type: "wrong-second",
+    });
+    await expect(chooseOwnPin(yard.db, { id, badge: "7001" }, "7001", at(2))).rejects.toMatchObject({
+      type: "easy-pin",
+    });
+    await expect(chooseOwnPin(yard.db, { id, badge: "7001" }, "4567", at(2))).rejects.toMatchObject({
+      type: "easy-pin",
+    });
+    await chooseOwnPin(yard.db, { id, badge: "7001" }, "90318", at(2));
+    expect((await secondPerson(yard.db, { badge: "7001", pin: "90318" }, at(60))).id).toBe(id);
+    await changeStaff(yard.db, id, "yard", trained, yard.people.owner, at(3));
+    await changeStaff(yard.db, id, "yard", { kind: "role_given", role: "auditor" }, yard.people.owner, at(4));
+    const person = await staffDetail(yard.db, "yard", id);
+    expect(person?.roles).toEqual(["auditor", "operator"]);
+    expect(person?.trainings).toMatchObject([{ family: "slab_scissor", licence: "L-9" }]);
+    await changeStaff(yard.db, id, "yard", { kind: "left", why: "" }, yard.people.owner, at(5));
+    const gone = await staffDetail(yard.db, "yard", id);
+    expect([gone?.active, gone?.roles]).toEqual([false, []]);
+    expect(gone?.history.map(({ kind }) => kind)).toEqual([
+      "left",
+      "role_given",
+      "trained",
+      "role_given",
+      "joined",
+    ]);
+    expect((await staffPage(yard.db, "yard", undefined, at(6))).rows.map(({ badge }) => badge)).toContain(
+      "7001",
+    );
+  });
+
+  it("nobody changes their own roles, training or code, and nobody but an owner of the site anybody's: by the database too", async () => {
+    const { owner, operator, technician } = yard.people;
+    const { id } = await add("7002");
+    for (const change of [
+      trained,
+      { kind: "code" as const },
+      { kind: "role_given" as const, role: "technician" as const },
+    ])
+      await expect(changeStaff(yard.db, owner, "yard", change, owner, at(1))).rejects.toMatchObject({
+        type: "not-oneself",
+      });
+    await expect(event(owner, "role_given", owner, { role: "technician" })).rejects.toThrow(/not_oneself/);
+    for (const by of [operator, technician, null])
+      await expect(event(id, "role_given", by, { role: "owner" })).rejects.toThrow(/expected an owner/);
+    await expect(event(operator, "left", technician)).rejects.toThrow(/expected an owner/);
+    await expect(
+      sql`INSERT INTO pin_change (id, person_id, kind, hash, by_person, site_id, at, expires_at)
+        VALUES (${randomUUID()}, ${id}, 'code', 'x', ${technician}, 'yard', ${at(1)}, ${at(9)})`.execute(
+        yard.db,
+      ),
+    ).rejects.toThrow(/choose a PIN/);
+    await expect(
+      sql`INSERT INTO pin_change (id, person_id, kind, hash, by_person, at)
+        VALUES (${randomUUID()}, ${id}, 'own', 'x', ${technician}, ${at(1)})`.execute(yard.db),
+    ).rejects.toThrow(/choose a PIN/);
+    await expect(sql`DELETE FROM staff_event`.execute(yard.db)).rejects.toThrow(/is a record/);
+  });
+
+  it("are made familiar with all of a model, signed by both", async () => {
+    const { id } = await add("7003");
+    await chooseOwnPin(yard.db, { id, badge: "7003" }, "27184", at(1));
+    const { technician } = yard.people;
+    const { id: sheetId } = await createSheet(
+      yard.db,
+      yard.people.owner,
+      { ...slabScissorSheet, model: "Shown 1" },
+      undefined,
+      at(0),
+    );
+    const wanted = (pin: string) => ({
+      ...{ sheetId, shown: [...shownKinds], note: "" },
+      signs: { badge: "7003", pin },
+    });
+    await expect(makeFamiliar(yard.db, id, "yard", wanted("27185"), technician, at(2))).rejects.toMatchObject(
+      { type: "wrong-second" },
+    );
+    await expect(makeFamiliar(yard.db, id, "yard", wanted("27184"), id, at(200))).rejects.toMatchObject({
+      type: "second-person",
+    });
+    await makeFamiliar(yard.db, id, "yard", wanted("27184"), technician, at(400));
+    expect((await staffDetail(yard.db, "yard", id))?.familiar).toHaveLength(1);
+  });
+});
+
+describe("units of the pool", () => {
+  const wanted = (plate: string, sheetId: string) => ({
+    ...{ plate, serial: `SN ${plate}`, siteId: "yard", sheetId, hiredFrom: "" },
+    ...{ examinationDue: "2026-09-01", document: "R-1" },
+  });
+  const sheetOf = async (model: string, sheet = slabScissorSheet) =>
+    (await createSheet(yard.db, yard.people.owner, { ...sheet, model }, undefined, at(0))).id;
+  const stateOf = async (unitId: string, minute: number) =>
+    (await standings(yard.db, [unitId], at(minute))).get(unitId)?.state;
+
+  it("are added, walked, retired and taken back; retired, nothing clears them", async () => {
+    const { owner, operator, technician } = yard.people;
+    const sheetId = await sheetOf("Pool 1");
+    const { id } = await addToPool(yard.db, wanted("NP 1", sheetId), owner, at(0));
+    await expect(addToPool(yard.db, wanted("NP-1", sheetId), owner, at(0))).rejects.toMatchObject({
+      type: "plate-taken",
+    });
+    await expect(addToPool(yard.db, wanted("NP-2", sheetId), technician, at(0))).rejects.toThrow(
+      /expected an owner/,
+    );
+    expect(await stateOf(id, 1)).toBe("inspection_owed");
+    const inspectionId = await begin(yard, id, operator, 2);
+    await changeUnit(yard.db, id, { kind: "retired", why: "Sold" }, owner, at(3));
+    const names = async () => (await poolPage(yard.db, "yard", {}, at(4))).names.map(({ plate }) => plate);
+    expect(await names()).not.toContain("NP 1");
+    await expect(begin(yard, id, yard.people.second, 4)).rejects.toMatchObject({ type: "retired" });
+    const walk = { inspectionId, personId: operator, signer: "t", random: yard.random };
+    await expect(walkAndSign(yard.db, walk, at(5))).rejects.toThrow(/retired/);
+    await changeUnit(yard.db, id, { kind: "back", why: "Sale fell through" }, owner, at(90));
+    expect(await names()).toContain("NP 1");
+    expect(await stateOf(id, 91)).toBe("inspection_owed");
+  });
+
+  it("go by another sheet of their family; one that asks less is two people's word", async () => {
+    const { owner } = yard.people;
+    const full = await sheetOf("Full 1");
+    const { load_sensing: _, ...features } = slabScissorSheet.features;
+    const bare = { ...slabScissorSheet, features: { ...features, horn: { fit: "unknown" as const } } };
+    const less = await sheetOf("Less 1", bare as typeof slabScissorSheet);
+    const boom = await sheetOf("Boom 1", articulatingBoomSheet as never);
+    const { id } = await addToPool(yard.db, wanted("NP-5", full), owner, at(0));
+    const effect = await effectOfSheet(yard.db, id, less);
+    const other = (sheetId: string, more: object = {}) =>
+      changeUnit(yard.db, id, { kind: "sheet", sheetId, ...more }, owner, at(9));
+    await expect(other(boom)).rejects.toMatchObject({ type: "other-family" });
+    const { id: second } = await add("7010", ["supervisor"]);
+    await chooseOwnPin(yard.db, { id: second, badge: "7010" }, "60221", at(1));
+    if (effect.weakens.length > 0) {
+      await expect(other(less)).rejects.toMatchObject({ type: "needs-page" });
+      await expect(other(less, { page: "12" })).rejects.toMatchObject({ type: "needs-page" });
+      await expect(
+        sql`INSERT INTO unit_change (id, unit_id, kind, detail, by_person, confirmed_by, at) VALUES (${randomUUID()}, ${id}, 'sheet',
+          '{"weakens": ["x"]}', ${owner}, ${owner}, ${at(9)})`.execute(yard.db),
+      ).rejects.toThrow(/check/);
+    }
+    await other(less, { page: "12", second: { badge: "7010", pin: "60221" } });
+    const { sheetId } = await yard.db
+      .selectFrom("unit as u")
+      .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
+      .select("v.sheetId")
+      .where("u.id", "=", id)
+      .executeTakeFirstOrThrow();
+    expect(sheetId).toBe(less);
+  });
+});
+
+describe("an empty yard", () => {
+  const first = (code: string) => ({
+    code,
+    site: { name: "Quarry Garth", timeZone: "CET", shifts: [{ id: "early", starts: "06:30" }] },
+    owner: { badge: "401", name: "E. Hurst", pin: "82739" },
+    second: { badge: "201", name: "B. Lowe", pin: "55028", role: "supervisor" as const },
+  });
+
+  it("is not begun where somebody is, nor by whoever has not the code", async () => {
+    await expect(beginYard(yard.db, first(firstCode()), at(0))).rejects.toMatchObject({ type: "not-empty" });
+    await expect(event(randomUUID(), "joined", null, { badge: "999", name: "X" })).rejects.toThrow(
+      /expected an owner/,
+    );
+  });
+
+  it("everything so far stands in the books as it is in its table", async () => {
+    await bookAsFound(yard.db);
+    const ours = /^(staff_event|person|person_role|authorisation|familiarisation|unit_change|site_change) /;
+    const { breaks } = await verifyBooks(yard.db);
+    expect(breaks.filter(({ row }) => row !== undefined && ours.test(row))).toEqual([]);
+  });
+});
