@@ -389,6 +389,7 @@ describe("migrations", () => {
       "019-lost-entries",
       "020-clocks",
       "021-office",
+      "022-records",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -438,6 +439,7 @@ describe("migrations", () => {
       "019-lost-entries",
       "020-clocks",
       "021-office",
+      "022-records",
     ]);
   });
 });

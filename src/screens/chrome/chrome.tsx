@@ -29,12 +29,16 @@ export function Chrome({
   children,
 }: {
   data: ChromeData;
-  at: "shift" | "tagged" | "units" | "sheets" | "planning" | "settings" | "none";
+  at: "shift" | "tagged" | "units" | "records" | "sheets" | "planning" | "settings" | "none";
   plate?: string;
   children: React.ReactNode;
 }) {
   const t = useTranslations();
-  const item = (id: "shift" | "tagged" | "units" | "sheets" | "planning", href: string, words: string) => (
+  const item = (
+    id: "shift" | "tagged" | "units" | "records" | "sheets" | "planning",
+    href: string,
+    words: string,
+  ) => (
     <Link
       href={href}
       aria-current={at === id ? "page" : undefined}
@@ -47,10 +51,11 @@ export function Chrome({
     <div className="flex min-h-dvh flex-col">
       <header className="flex min-h-[56px] flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink px-3 py-1 md:px-5">
         <HomeLink />
-        <nav aria-label={t("name")} className="flex gap-4 md:gap-5">
+        <nav aria-label={t("name")} className="flex flex-wrap gap-x-4 md:gap-x-5">
           {item("shift", "/shift", t("nav.shift"))}
           {item("tagged", "/tagged", data.tagged > 0 ? `${t("nav.tagged")} ${data.tagged}` : t("nav.tagged"))}
           {item("units", "/units", t("nav.units"))}
+          {item("records", "/records", t("nav.records"))}
           {item("sheets", "/sheets", t("nav.sheets"))}
           {item("planning", "/planning", t("nav.planning"))}
         </nav>

@@ -55,6 +55,7 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   device_revocation: ["insert"],
   quarantine: ["insert", "update (decided_by, decided_at, taken)"],
   api_key: ["insert", "update (revoked_at, last_used_at)"],
+  saved_view: ["insert", "delete"],
   wrong_try: ["insert", "update", "delete"],
   session_use: ["insert", "update", "delete"],
   auth_session: ["insert", "update", "delete"],

@@ -30,6 +30,7 @@ import * as indexes from "./migrations/018-indexes";
 import * as lostEntries from "./migrations/019-lost-entries";
 import * as clocks from "./migrations/020-clocks";
 import * as office from "./migrations/021-office";
+import * as records from "./migrations/022-records";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -54,6 +55,7 @@ const provider: MigrationProvider = {
     "019-lost-entries": lostEntries as unknown as Migration,
     "020-clocks": clocks as unknown as Migration,
     "021-office": office as unknown as Migration,
+    "022-records": records as unknown as Migration,
   }),
 };
 

@@ -164,6 +164,7 @@ export interface Database {
     confirmedBy: string | null;
     at: Time;
   };
+  savedView: { id: string; personId: string; name: string; query: string; madeAt: Time };
   shiftNeed: {
     siteId: string;
     shiftId: string;

@@ -1,4 +1,5 @@
 import {
+  createHash,
   createPrivateKey,
   createPublicKey,
   generateKeyPairSync,
@@ -28,3 +29,14 @@ export const signHash = (hash: string): string =>
 
 export const signatureHolds = (hash: string, signature: string): boolean =>
   verify(null, Buffer.from(hash, "hex"), keys().open, Buffer.from(signature, "base64url"));
+
+/** The public half, for whoever checks without this server. */
+export const publicKeyPem = (): string => keys().open.export({ type: "spki", format: "pem" }).toString();
+
+/** What tells one server's key from another's: the SHA-256 of the public half, in groups to be read aloud. */
+export const keyFingerprint = (): string =>
+  createHash("sha256")
+    .update(keys().open.export({ type: "spki", format: "der" }))
+    .digest("hex")
+    .slice(0, 32)
+    .replace(/(.{4})(?=.)/g, "$1 ");

@@ -22,7 +22,7 @@ export default async function RecordPage({ params }: { params: Promise<{ id: str
   const chrome = await chromeData(call);
   const walked = await walkedFrom(database(), record.document);
   return (
-    <Chrome data={chrome} at="none" plate={record.plate}>
+    <Chrome data={chrome} at="records" plate={record.plate}>
       <RecordView
         record={{
           ...rest,
