@@ -1,6 +1,7 @@
 // `npm run bench`: measures the running app; `-- model` the machine model, `-- plan` the planner, `-- proof` what its plans
 // prove, `-- unseen` what is said to show in no walk, `-- diagnose` what is found of planted faults, `-- walk` the walk in a
-// browser, `-- scale` a thousand and ten thousand units. One JSON line last.
+// browser, `-- scale` a thousand and ten thousand units, `-- records` records
+// looked through. One JSON line last.
 // Node built-ins only.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -19,6 +20,19 @@ if (["model", "plan", "proof", "unseen", "diagnose"].includes(of)) {
     show: true,
   });
   process.exit(core.code);
+}
+if (of === "records") {
+  removeCluster(".data/bench");
+  const own = await startCluster(".data/bench");
+  const keysFolder = mkdtempSync(join(tmpdir(), "rook-step-bench-"));
+  const found = await run(process.execPath, ["--import", "tsx", join("bench", "records", "records.ts")], {
+    env: { DATABASE_URL: own.url("postgres"), ROOK_STEP_KEYS: keysFolder, LOG_LEVEL: "silent" },
+    show: true,
+  });
+  await own.stop("immediate");
+  removeCluster(".data/bench");
+  rmSync(keysFolder, { recursive: true, force: true });
+  process.exit(found.code);
 }
 if (of === "scale") process.exit(await benchScale(rest));
 const folder = ".data/bench";

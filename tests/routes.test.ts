@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { readdirSync } from "node:fs";
+import fc from "fast-check";
 import { beforeAll, describe, expect, it } from "vitest";
 import { defaultPolicy } from "@/core/vocabulary/policy";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
@@ -10,6 +11,8 @@ import { yardForFile } from "./database";
 import { ask, origin, person, routesOf } from "./signed-in";
 
 const yard = yardForFile();
+/** Malformed bodies of each route; a thousand by `npm run test:long`. */
+const malformed = Number(process.env["MALFORMED"] ?? 25);
 const ids: Record<string, string> = {};
 
 const everybody = roles;
@@ -114,6 +117,28 @@ const asked: readonly Asked[] = [
     params: () => ({ plate: "S-1", id: nothing }),
     who: everybody,
   },
+  { route: "units", method: "POST", body: () => ({}), who: "anyone with a name" },
+  { route: "units/[plate]/pool", method: "POST", ...plate, who: ["owner"] },
+  { route: "people", method: "POST", who: ["owner"] },
+  {
+    route: "people/[id]",
+    method: "POST",
+    params: () => ({ id: yard.people.operator }),
+    who: ["owner", "supervisor", "trainer"],
+  },
+  {
+    route: "people/[id]/familiar",
+    method: "POST",
+    params: () => ({ id: yard.people.operator }),
+    who: ["owner", "supervisor", "technician", "trainer"],
+  },
+  { route: "sites/[id]", method: "PUT", params: () => ({ id: "yard" }), who: ["owner"] },
+  { route: "first", method: "POST", who: "open" },
+  { route: "pin", method: "POST", who: "open" },
+  { route: "records/export", method: "GET", who: everybody },
+  { route: "records/bundle", method: "GET", who: everybody },
+  { route: "records/views", method: "POST", who: "anyone with a name" },
+  { route: "records/views/[id]", method: "DELETE", params: id("nothing"), who: "anyone with a name" },
   { route: "sites/[id]/calendar", method: "POST", params: () => ({ id: "yard" }), who: ["owner"] },
   { route: "calendar/[secret]", method: "GET", params: () => ({ secret: "none" }), who: "open" },
   { route: "sites/[id]/policy", method: "PUT", params: () => ({ id: "yard" }), who: ["owner"] },
@@ -279,12 +304,16 @@ describe("every route of the app", () => {
     const anywhere = new Set([
       ...["sheets", "sheets/[id]/export", "sheets/[id]/figures"],
       ...["keys", "keys/[id]", "devices/[id]", "quarantine/[id]"],
+      ...["people", "people/[id]", "people/[id]/familiar", "records/export", "records/bundle"],
     ]);
     for (const one of asked) {
       if (typeof one.who === "string" || anywhere.has(one.route)) continue;
       const { status } = await call(one, cookie);
       expect(status, `${one.method} ${one.route}`).toBe(403);
     }
+    // Among one's own people nobody of this site is found.
+    for (const one of asked.filter(({ route }) => route.startsWith("people/")))
+      expect((await call(one, cookie)).status, one.route).toBe(404);
   });
 
   it("refuses whoever has a name and no role all but tagging out", async () => {
@@ -327,6 +356,84 @@ describe("every route of the app", () => {
     expect(await send('{"events": [', 12)).toBe(400);
     expect(await held()).toBe(1);
   });
+
+  it("answers whatever comes in the office's forms with what is wrong of it, and never falls over", async () => {
+    const office = asked.filter(
+      ({ route, method }) =>
+        /^(units(\/\[plate\]\/(hours|programmes|jobs|slots|charges|documents|pool|examinations|figures|events))?|people|people\/\[id\].*|sites\/.*|first|pin|records\/views)(\/|$)/.test(
+          route,
+        ) && method !== "GET",
+    );
+    expect(office.length).toBeGreaterThan(18);
+    const { cookie } = await person(yard, "owner");
+    const values = fc.oneof(
+      fc.jsonValue({ maxDepth: 2 }),
+      fc.constantFrom("", "\u0000", "\ud800", -1, 1e308, "2026-13-40", "x".repeat(5000), [], {}, null),
+    );
+    const fields = [
+      ...[
+        "id",
+        "job",
+        "doneOn",
+        "meterHours",
+        "doneBy",
+        "licence",
+        "document",
+        "documentId",
+        "kind",
+        "role",
+        "family",
+      ],
+      ...[
+        "until",
+        "why",
+        "sheetId",
+        "second",
+        "plate",
+        "serial",
+        "siteId",
+        "examinationDue",
+        "hours",
+        "months",
+        "runs",
+      ],
+      ...[
+        "earlyDays",
+        "noticeDays",
+        "source",
+        "plannedOn",
+        "who",
+        "lamp",
+        "waterL",
+        "name",
+        "badge",
+        "roles",
+        "shown",
+      ],
+      ...[
+        "signs",
+        "timeZone",
+        "shifts",
+        "code",
+        "owner",
+        "pin",
+        "query",
+        "meter",
+        "observedAt",
+        "note",
+        "hiredFrom",
+      ],
+    ];
+    const bodies = fc.oneof(values, fc.dictionary(fc.constantFrom(...fields), values, { maxKeys: 12 }));
+    for (const one of office)
+      await fc.assert(
+        fc.asyncProperty(bodies, async (body) => {
+          const { status } = await call({ ...one, body: () => body ?? null }, cookie);
+          expect(status, `${one.method} ${one.route}`).toBeLessThan(500);
+        }),
+        { numRuns: malformed },
+      );
+  }, 600_000);
 
   it("takes a sheet of an owner only whole", async () => {
     const { cookie } = await person(yard, "owner");

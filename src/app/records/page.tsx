@@ -11,7 +11,7 @@ import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { type PageQuery, queryOf } from "@/server/http/page-query";
 import { keyFingerprint } from "@/server/ledger/key";
 import { askedIn, queryFor } from "@/server/records/asked";
-import { countRecords, findRecords } from "@/server/records/find";
+import { recordsPage } from "@/server/records/find";
 import { viewsOf } from "@/server/records/views";
 
 export const metadata = { title: "Records" };
@@ -22,9 +22,8 @@ export default async function RecordsPage({ searchParams }: { searchParams: Page
   const asked = askedIn(queryOf(await searchParams));
   const at = { siteId: call.siteId, zone: call.zone };
   const db = database();
-  const [found, counted, views, messages] = await Promise.all([
-    findRecords(db, at, asked),
-    countRecords(db, at, asked),
+  const [found, views, messages] = await Promise.all([
+    recordsPage(db, at, asked),
     viewsOf(db, call.person.id),
     allMessages(),
   ]);
@@ -43,7 +42,8 @@ export default async function RecordsPage({ searchParams }: { searchParams: Page
               grade: grade as FindingGrade,
             })),
           }))}
-          {...counted}
+          count={found.count}
+          more={found.more}
           next={found.next === undefined ? undefined : queryFor(asked, { before: found.next })}
           query={queryFor(shown)}
           conditions={Object.keys(messages.condition)}

@@ -67,7 +67,7 @@ export function Chrome({
           )}
           <LiveLink nowMs={data.nowMs} zone={data.zone} />
           <TagOut plate={plate} />
-          <span className="hidden text-ink2 lg:inline">{data.place}</span>
+          <span className="hidden text-ink2 2xl:inline">{data.place}</span>
           <DisplayMenu person={data.person} display={data.display} />
         </div>
       </header>

@@ -157,7 +157,10 @@ export function RecordsView({
             key={row.inspectionId}
             className="grid min-h-[60px] items-center gap-x-4 gap-y-1 border-b border-line py-1.5 md:grid-cols-[110px_250px_1fr_auto]"
           >
-            <Link href={`/records/${row.inspectionId}`} className="grid min-h-[48px] content-center">
+            <Link
+              href={`/records/${row.inspectionId}`}
+              className="grid min-h-[48px] content-center justify-items-start"
+            >
               <Plate>{row.plate}</Plate>
             </Link>
             <span className="leading-snug">

@@ -43,8 +43,8 @@ export function openDatabase(url: string, poolSize = 10, waitMs = 3000, strict =
     max: poolSize,
     connectionTimeoutMillis: waitMs,
     Client: NamedClient,
-    // A time stands in the books as UTC has it.
-    options: `-c plan_cache_mode=force_generic_plan -c timezone=UTC${strict ? appSettings : ""}`,
+    // A time stands in the books as UTC has it. What pages ask is answered sooner than workers could be started for it.
+    options: `-c plan_cache_mode=force_generic_plan -c max_parallel_workers_per_gather=0 -c timezone=UTC${strict ? appSettings : ""}`,
   });
   // A connection lost while idle must not take the server down; the next query says what is wrong.
   pool.on("error", (error) => log.warn({ error: error.message }, "a database connection was lost"));

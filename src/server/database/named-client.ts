@@ -4,6 +4,8 @@ import pg from "pg";
 const most = 500;
 /** A list of another length is another statement: long ones come once and are not worth keeping. */
 const mostValues = 40;
+/** A statement that begins so has its values in its text, and is planned by them each time. */
+export const byItsValues = "/* by its values */";
 const names = new Map<string, string>();
 
 function nameOf(text: string): string | undefined {
@@ -24,7 +26,11 @@ export class NamedClient extends pg.Client {
   override query(...args: any[]): any {
     const [text, values, ...rest] = args;
     const kept =
-      typeof text === "string" && Array.isArray(values) && values.length > 0 && values.length <= mostValues;
+      typeof text === "string" &&
+      !text.startsWith(byItsValues) &&
+      Array.isArray(values) &&
+      values.length > 0 &&
+      values.length <= mostValues;
     const name = kept ? nameOf(text) : undefined;
     // biome-ignore lint/suspicious/noExplicitAny: as above.
     const query = super.query.bind(this) as (...some: any[]) => any;

@@ -2,6 +2,7 @@ import { type SqlBool, sql } from "kysely";
 import { barePlate } from "@/core/vocabulary/plate-match";
 import { momentOf } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
+import { byItsValues } from "@/server/database/named-client";
 import type { RecordsAsked } from "./asked";
 
 /** Records on a page. */
@@ -27,23 +28,26 @@ export interface AtSite {
   readonly zone: string;
 }
 
-/** Conditions of a search, or that nothing can meet them. */
+/**
+ * Conditions of a search, or that nothing can meet them. What is no free text stands in the statement
+ * itself: how common a condition is, and how few records are wanted, decides which way is the quick one.
+ */
 async function conditionsOf(db: Db, { siteId, zone }: AtSite, asked: RecordsAsked) {
-  const { unit, person, part, condition, grade, outcome, scope, from, to, words, before } = asked;
+  const { unit, person, part, condition, grade, outcome, scope, from, to, words } = asked;
   const units = unit === undefined ? undefined : await unitsMeant(db, siteId, unit);
   const people = person === undefined ? undefined : await peopleMeant(db, person);
   if (units?.length === 0 || people?.length === 0) return undefined;
-  const all = [sql<SqlBool>`u.site_id = ${siteId}`];
+  const all = [sql<SqlBool>`u.site_id = ${sql.lit(siteId)}`];
   if (units !== undefined) all.push(sql`s.unit_id = ANY(${units})`);
   if (people !== undefined) all.push(sql`s.signed_by = ANY(${people})`);
-  if (outcome !== undefined) all.push(sql`s.outcome = ${outcome}`);
-  if (scope !== undefined) all.push(sql`s.scope = ${scope}`);
-  if (from !== undefined) all.push(sql`s.signed_at >= ${new Date(momentOf(Date.parse(from), zone))}`);
-  if (to !== undefined) all.push(sql`s.signed_at < ${new Date(momentOf(Date.parse(to) + dayMs, zone))}`);
+  if (outcome !== undefined) all.push(sql`s.outcome = ${sql.lit(outcome)}`);
+  if (scope !== undefined) all.push(sql`s.scope = ${sql.lit(scope)}`);
+  if (from !== undefined) all.push(sql`s.signed_at >= ${moment(momentOf(Date.parse(from), zone))}`);
+  if (to !== undefined) all.push(sql`s.signed_at < ${moment(momentOf(Date.parse(to) + dayMs, zone))}`);
   const found = [
-    ...(part === undefined ? [] : [sql<SqlBool>`f.part = ${part}`]),
-    ...(condition === undefined ? [] : [sql<SqlBool>`f.condition = ${condition}`]),
-    ...(grade === undefined ? [] : [sql<SqlBool>`f.grade = ${grade}`]),
+    ...(part === undefined ? [] : [sql<SqlBool>`f.part = ${sql.lit(part)}`]),
+    ...(condition === undefined ? [] : [sql<SqlBool>`f.condition = ${sql.lit(condition)}`]),
+    ...(grade === undefined ? [] : [sql<SqlBool>`f.grade = ${sql.lit(grade)}`]),
     ...(words === undefined
       ? []
       : [
@@ -54,11 +58,10 @@ async function conditionsOf(db: Db, { siteId, zone }: AtSite, asked: RecordsAske
     all.push(
       sql`EXISTS (SELECT FROM finding f WHERE f.inspection_id = s.inspection_id AND ${sql.join(found, sql` AND `)})`,
     );
-  const [ms, id] = before?.split(".") ?? [];
-  if (ms !== undefined && id !== undefined)
-    all.push(sql`(s.signed_at, s.inspection_id) < (${new Date(Number(ms))}, ${id}::uuid)`);
   return sql.join(all, sql` AND `);
 }
+
+const moment = (ms: number) => sql`${sql.lit(new Date(ms).toISOString())}::timestamptz`;
 
 /** Units of a site whose plate or serial has what was typed. */
 async function unitsMeant(db: Db, siteId: string, typed: string): Promise<readonly string[]> {
@@ -106,20 +109,55 @@ export interface FoundRecord {
   readonly findings: readonly FoundFinding[];
 }
 
-/** The next records that are asked for, the latest first, and where the page after them begins. */
+type Conditions = NonNullable<Awaited<ReturnType<typeof conditionsOf>>>;
+
+/** Records that are asked for, and where the page after them begins. */
+export interface FoundPage {
+  readonly rows: readonly FoundRecord[];
+  readonly next: string | undefined;
+}
+
+/** The next records that are asked for, the latest first. */
 export async function findRecords(
   db: Db,
   at: AtSite,
   asked: RecordsAsked,
   most = onPage,
-): Promise<{ readonly rows: readonly FoundRecord[]; readonly next: string | undefined }> {
+): Promise<FoundPage> {
   const where = await conditionsOf(db, at, asked);
-  if (where === undefined) return { rows: [], next: undefined };
-  const { rows } = await sql<Omit<FoundRecord, "findings">>`
+  return where === undefined ? { rows: [], next: undefined } : pageOf(db, where, asked.before, most);
+}
+
+/** A page of records, and how many there are in all, as far as a thousand. */
+export async function recordsPage(
+  db: Db,
+  at: AtSite,
+  asked: RecordsAsked,
+): Promise<FoundPage & { readonly count: number; readonly more: boolean }> {
+  const where = await conditionsOf(db, at, asked);
+  if (where === undefined) return { rows: [], next: undefined, count: 0, more: false };
+  const [page, count] = await Promise.all([pageOf(db, where, asked.before, onPage), countOf(db, where)]);
+  return { ...page, count: Math.min(count, counted), more: count > counted };
+}
+
+async function pageOf(
+  db: Db,
+  where: Conditions,
+  before: string | undefined,
+  most: number,
+): Promise<FoundPage> {
+  const [ms, id] = before?.split(".") ?? [];
+  const after =
+    ms === undefined || id === undefined
+      ? sql``
+      : sql` AND (s.signed_at, s.inspection_id) < (${moment(Number(ms))}, ${id}::uuid)`;
+  const { rows } = await sql<Omit<FoundRecord, "findings">>`${sql.raw(byItsValues)}
     SELECT s.inspection_id, s.unit_id, u.plate, u.serial, u.family, s.outcome, s.scope, s.signed_at, s.started_at,
       p.name AS by, p.badge, s.ledger_position
     FROM seal s JOIN unit u ON u.id = s.unit_id JOIN person p ON p.id = s.signed_by
-    WHERE ${where} ORDER BY s.signed_at DESC, s.inspection_id DESC LIMIT ${most + 1}`.execute(db);
+    WHERE ${where}${after} ORDER BY s.signed_at DESC, s.inspection_id DESC LIMIT ${sql.lit(most + 1)}`.execute(
+    db,
+  );
   const shown = rows.slice(0, most);
   const findings = await findingsOf(
     db,
@@ -133,6 +171,14 @@ export async function findRecords(
         ? `${last.signedAt.getTime()}.${last.inspectionId}`
         : undefined,
   };
+}
+
+async function countOf(db: Db, where: Conditions): Promise<number> {
+  const { rows } = await sql<{ count: number }>`${sql.raw(byItsValues)} SELECT count(*)::int AS count FROM (
+    SELECT FROM seal s JOIN unit u ON u.id = s.unit_id WHERE ${where} LIMIT ${sql.lit(counted + 1)}) AS found`.execute(
+    db,
+  );
+  return rows[0]?.count ?? 0;
 }
 
 async function findingsOf(
@@ -150,20 +196,4 @@ async function findingsOf(
   for (const { inspectionId, ...finding } of rows)
     by.set(inspectionId, [...(by.get(inspectionId) ?? []), finding]);
   return by;
-}
-
-/** How many there are, as far as a thousand. */
-export async function countRecords(
-  db: Db,
-  at: AtSite,
-  { before: _, ...asked }: RecordsAsked,
-): Promise<{ readonly count: number; readonly more: boolean }> {
-  const where = await conditionsOf(db, at, asked);
-  if (where === undefined) return { count: 0, more: false };
-  const { rows } = await sql<{ count: number }>`SELECT count(*)::int AS count FROM (
-    SELECT FROM seal s JOIN unit u ON u.id = s.unit_id WHERE ${where} LIMIT ${counted + 1}) AS found`.execute(
-    db,
-  );
-  const count = rows[0]?.count ?? 0;
-  return { count: Math.min(count, counted), more: count > counted };
 }

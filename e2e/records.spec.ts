@@ -1,0 +1,61 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { gunzipSync, gzipSync } from "node:zlib";
+import { expect, signIn, test } from "./yard";
+
+test("an auditor finds records, keeps the search, and takes a year away to be checked by one file alone", async ({
+  page,
+}) => {
+  await signIn(page, "5001");
+  await page.goto("/shift");
+  await page.getByRole("navigation").getByRole("link", { name: "Records" }).click();
+  const count = page.getByRole("status").filter({ hasText: /record/ });
+  await expect(count).toContainText(/\d+ records/);
+  await page.getByLabel("Unit or serial").fill("lm 22");
+  await page.getByLabel("Decision").selectOption("cleared_with_notes");
+  await page.getByRole("button", { name: "Find" }).click();
+  await expect(page).toHaveURL(/unit=lm(\+|%20)22/);
+  const rows = page.getByRole("listitem").filter({ has: page.getByRole("link", { name: "LM-22" }) });
+  await expect(rows.first()).toContainText("Cleared, with notes");
+  await page.getByLabel("Name for this search").fill("LM-22 with notes");
+  await page.getByRole("button", { name: "Keep this search" }).click();
+  await page.getByRole("link", { name: "Clear" }).click();
+  await page.getByRole("link", { name: "LM-22 with notes" }).click();
+  await expect(page.getByLabel("Unit or serial")).toHaveValue("lm 22");
+  const csv = await page.request.get(
+    (await page.getByRole("link", { name: "Take as CSV" }).getAttribute("href")) ?? "",
+  );
+  expect((await csv.text()).split("\r\n")[1]).toMatch(/^LM-22,/);
+  await rows.first().getByRole("link").click();
+  await expect(page).toHaveURL(/\/records\/[0-9a-f-]{36}$/);
+
+  // The year, and the file that checks it, on any computer.
+  await page.goto("/records");
+  const href = (await page.getByRole("link", { name: /^The ledgers of \d{4}$/ }).getAttribute("href")) ?? "";
+  const bundle = await (await page.request.get(href)).body();
+  const verifier = await (await page.request.get("/verify-bundle.mjs")).body();
+  const folder = mkdtempSync(join(tmpdir(), "rook-step-auditor-"));
+  writeFileSync(join(folder, "verify-bundle.mjs"), verifier);
+  const check = (content: Buffer) => {
+    writeFileSync(join(folder, "year.jsonl.gz"), content);
+    const run = spawnSync(process.execPath, ["verify-bundle.mjs", "year.jsonl.gz"], {
+      cwd: folder,
+      encoding: "utf8",
+    });
+    return run.stdout + run.stderr;
+  };
+  const said = check(bundle);
+  expect(said).toMatch(/^HOLDS\. Low Meadow Glasshouses, .* entries of \d+ units/);
+  const fingerprint = await page
+    .getByText(/^This server's key:/)
+    .locator("b")
+    .textContent();
+  expect(said).toContain(fingerprint);
+  const plain = gunzipSync(bundle).toString();
+  const at = plain.lastIndexOf('\\"cleared\\"');
+  expect(check(gzipSync(`${plain.slice(0, at + 2)}k${plain.slice(at + 3)}`))).toMatch(
+    /DOES NOT HOLD\. Line \d+: \S+, entry \d+ \(inspection\)/,
+  );
+});
