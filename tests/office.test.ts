@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { sql } from "kysely";
 import { describe, expect, it } from "vitest";
 import { shownKinds } from "@/contract/staff";
+import { defaultPolicy, type Policy } from "@/core/vocabulary/policy";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
@@ -12,6 +13,7 @@ import { chooseOwnPin, secondPerson } from "@/server/people/pin";
 import { staffDetail, staffPage } from "@/server/people/read";
 import { addPerson, changeStaff, makeFamiliar } from "@/server/people/staff";
 import { createSheet } from "@/server/sheets/save";
+import { changePolicy, policiesThatCame, policyVersions, withdrawPolicy } from "@/server/sites/policy";
 import { poolPage } from "@/server/units/pool";
 import { addUnit as addToPool, changeUnit, effectOfSheet } from "@/server/units/pool-change";
 import { standings } from "@/server/units/standing";
@@ -25,6 +27,10 @@ const newcomer = (badge: string, roles: readonly string[] = ["operator"]) => ({
 });
 const add = (badge: string, roles?: readonly string[]) =>
   addPerson(yard.db, "yard", newcomer(badge, roles), yard.people.owner, at(0));
+const dateOf = (day: number) =>
+  at(day * 24 * 60)
+    .toISOString()
+    .slice(0, 10);
 const trained = {
   kind: "trained" as const,
   family: "slab_scissor" as const,
@@ -196,6 +202,73 @@ describe("units of the pool", () => {
   });
 });
 
+describe("a site's policy", () => {
+  const policyOf = async () =>
+    (await yard.db.selectFrom("site").select("policy").where("id", "=", "yard").executeTakeFirstOrThrow())
+      .policy;
+  const change = (more: Partial<Policy>, holdsFrom: string | null, minute: number) =>
+    changePolicy(
+      yard.db,
+      "yard",
+      yard.people.owner,
+      { policy: { ...defaultPolicy, ...more }, holdsFrom },
+      at(minute),
+    );
+
+  it("holds at once or from its day, ends what was cleared under the one before, and is kept with who and when", async () => {
+    const before = await policyOf();
+    await changePolicy(
+      yard.db,
+      "yard",
+      yard.people.owner,
+      { policy: { ...before, trigger: "day" }, holdsFrom: null },
+      at(0),
+    );
+    const walk = await begin(yard, yard.scissor, yard.people.operator, 1);
+    await walkAndSign(
+      yard.db,
+      { inspectionId: walk, personId: yard.people.operator, signer: "t", random: yard.random },
+      at(2),
+    );
+    const state = async (minute: number) =>
+      (await standings(yard.db, [yard.scissor], at(minute))).get(yard.scissor)?.state;
+    expect(await state(60)).toBe("cleared");
+    await change({ trigger: "day", longestWalkMin: 90 }, dateOf(3), 61);
+    await policiesThatCame(yard.db, at(62));
+    expect(await state(63)).toBe("cleared");
+    expect((await policyOf()).longestWalkMin).not.toBe(90);
+    await policiesThatCame(yard.db, at(3 * 24 * 60));
+    await policiesThatCame(yard.db, at(3 * 24 * 60 + 1));
+    expect((await policyOf()).longestWalkMin).toBe(90);
+    expect(await state(60)).toBe("inspection_owed");
+    await expect(change({ trigger: "day", longestWalkMin: 90 }, null, 5000)).rejects.toMatchObject({
+      type: "no-change",
+    });
+
+    // One that waits is taken back, once, and never holds.
+    await change({ longestWalkMin: 300 }, dateOf(20), 5001);
+    const [waits] = await policyVersions(yard.db, "yard");
+    await withdrawPolicy(yard.db, "yard", waits?.id ?? "", yard.people.owner, at(5002));
+    await expect(
+      withdrawPolicy(yard.db, "yard", waits?.id ?? "", yard.people.owner, at(5003)),
+    ).rejects.toMatchObject({ type: "no-policy" });
+    await policiesThatCame(yard.db, at(40 * 24 * 60));
+    expect((await policyOf()).longestWalkMin).toBe(90);
+    expect((await policyVersions(yard.db, "yard")).map(({ kind }) => kind)).toEqual([
+      "withdrawn",
+      "in_force",
+      "in_force",
+    ]);
+    const entries = await yard.db
+      .selectFrom("ledgerEntry")
+      .select("kind")
+      .where("unitId", "=", yard.scissor)
+      .where("kind", "=", "policy")
+      .execute();
+    expect(entries).toHaveLength(2);
+  });
+});
+
 describe("an empty yard", () => {
   const first = (code: string) => ({
     code,
@@ -213,7 +286,8 @@ describe("an empty yard", () => {
 
   it("everything so far stands in the books as it is in its table", async () => {
     await bookAsFound(yard.db);
-    const ours = /^(staff_event|person|person_role|authorisation|familiarisation|unit_change|site_change) /;
+    const ours =
+      /^(staff_event|policy_version|policy_settled|person|person_role|authorisation|familiarisation|unit_change|site_change) /;
     const { breaks } = await verifyBooks(yard.db);
     expect(breaks.filter(({ row }) => row !== undefined && ours.test(row))).toEqual([]);
   });

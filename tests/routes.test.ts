@@ -133,6 +133,13 @@ const asked: readonly Asked[] = [
     who: ["owner", "supervisor", "technician", "trainer"],
   },
   { route: "sites/[id]", method: "PUT", params: () => ({ id: "yard" }), who: ["owner"] },
+  { route: "sites/[id]/policies", method: "POST", params: () => ({ id: "yard" }), who: ["owner"] },
+  {
+    route: "sites/[id]/policies/[version]",
+    method: "DELETE",
+    params: () => ({ id: "yard", version: nothing }),
+    who: ["owner"],
+  },
   { route: "first", method: "POST", who: "open" },
   { route: "pin", method: "POST", who: "open" },
   { route: "records/export", method: "GET", who: everybody },

@@ -390,6 +390,7 @@ describe("migrations", () => {
       "020-clocks",
       "021-office",
       "022-records",
+      "023-policies",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -440,6 +441,7 @@ describe("migrations", () => {
       "020-clocks",
       "021-office",
       "022-records",
+      "023-policies",
     ]);
   });
 });

@@ -1,13 +1,13 @@
 "use client";
 import { useTranslations } from "next-intl";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { Practice } from "@/core/vocabulary/practice";
 import { Button } from "@/kit/button";
 import { type PracticeId, practiceIds, practices } from "../../core/vocabulary/practice";
 import type { T } from "../inspect/words";
-import type { PlanningAnswer } from "./planning.worker";
-import type { PracticeCosts, PracticeGaps, Question } from "./practice-costs";
+import type { PracticeCosts, PracticeGaps } from "./practice-costs";
+import { useCosts } from "./use-costs";
 
 export interface PlannedModel {
   readonly versionId: string;
@@ -175,30 +175,3 @@ const hours = (minutes: number): string => {
   const whole = Math.round(minutes);
   return `${Math.floor(whole / 60)} h ${whole % 60} min`;
 };
-
-interface Worked {
-  readonly costs: ReadonlyMap<string, PracticeCosts>;
-  readonly gaps: ReadonlyMap<string, PracticeGaps>;
-}
-const nothingYet: Worked = { costs: new Map(), gaps: new Map() };
-
-/** What every model costs, then what it leaves unproven, from a web worker; begun anew when the practice changes. */
-function useCosts(models: readonly PlannedModel[], practice: Practice): Worked {
-  const [worked, setWorked] = useState(nothingYet);
-  useEffect(() => {
-    setWorked(nothingYet);
-    const worker = new Worker(new URL("./planning.worker.ts", import.meta.url), { type: "module" });
-    worker.onmessage = ({ data }: MessageEvent<PlanningAnswer>) =>
-      setWorked((was) =>
-        "costs" in data
-          ? { ...was, costs: new Map(was.costs).set(data.costs.versionId, data.costs) }
-          : { ...was, gaps: new Map(was.gaps).set(data.gaps.versionId, data.gaps) },
-      );
-    const questions = models.map(
-      ({ versionId, sheet, minutes }): Question => ({ versionId, sheet, practice, minutes }),
-    );
-    worker.postMessage(questions);
-    return () => worker.terminate();
-  }, [models, practice]);
-  return worked;
-}

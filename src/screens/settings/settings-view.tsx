@@ -56,6 +56,13 @@ export function SettingsView({
           {t("people.link")}
         </Link>
       </section>
+      <section>
+        <h2 className="text-[22px] font-bold">{t("policy.title")}</h2>
+        <p className="max-w-[70ch] text-ink2">{t("policy.linkLead")}</p>
+        <Link href="/settings/policy" className={`${buttonLook("small")} mt-3`}>
+          {t("policy.link")}
+        </Link>
+      </section>
       {mine && site !== undefined ? (
         <>
           <Site site={site} />

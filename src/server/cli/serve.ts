@@ -1,11 +1,12 @@
 import { sql } from "kysely";
 import next from "next";
-import { clockIsSet } from "@/server/clock";
+import { clockIsSet, now } from "@/server/clock";
 import { databaseUrl, overTls, setting, settingsWrong } from "@/server/config";
-import { openDatabase } from "@/server/database/database";
+import { database, openDatabase } from "@/server/database/database";
 import { isDemo } from "@/server/demo/mark";
 import { openDoor } from "@/server/door/door";
 import { log } from "@/server/log";
+import { policiesThatCame } from "@/server/sites/policy";
 
 const wrong = settingsWrong();
 if (wrong.length > 0) throw new Error(`the app does not start with these settings:\n  ${wrong.join("\n  ")}`);
@@ -30,6 +31,19 @@ const server = openDoor({
   behindProxy: setting("ROOK_STEP_BEHIND_PROXY") === "1",
   overTls: overTls(),
 });
+// A policy that was to hold from a day that has come is put in force, at the start and while the server runs.
+const policies = async () => {
+  try {
+    await policiesThatCame(database(), now());
+  } catch (error) {
+    log.error(
+      { error: String(error) },
+      "a policy that is to hold could not be put in force; it is tried again",
+    );
+  }
+};
+await policies();
+setInterval(policies, 30_000).unref();
 server.listen(port, hostname, () => log.info({ hostname, port }, "the app answers"));
 for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => process.exit(0));
 

@@ -47,6 +47,8 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   figure_claim: ["insert", "update (confirmed_by, confirmed_at, withdrawn_at)"],
   unit: ["update (sheet_version_id)"],
   site: ["update (policy)"],
+  policy_version: ["insert"],
+  policy_settled: ["insert"],
   sheet: ["insert", "update (name)"],
   sheet_version: ["insert"],
   sheet_claim: ["insert", "update (confirmed_by, confirmed_at, withdrawn_at)"],

@@ -31,6 +31,7 @@ import * as lostEntries from "./migrations/019-lost-entries";
 import * as clocks from "./migrations/020-clocks";
 import * as office from "./migrations/021-office";
 import * as records from "./migrations/022-records";
+import * as policies from "./migrations/023-policies";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -56,6 +57,7 @@ const provider: MigrationProvider = {
     "020-clocks": clocks as unknown as Migration,
     "021-office": office as unknown as Migration,
     "022-records": records as unknown as Migration,
+    "023-policies": policies as unknown as Migration,
   }),
 };
 

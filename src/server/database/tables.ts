@@ -164,6 +164,17 @@ export interface Database {
     confirmedBy: string | null;
     at: Time;
   };
+  policyVersion: {
+    id: string;
+    no: Generated<string>;
+    siteId: string;
+    policy: Json<Policy>;
+    note: string | null;
+    holdsFrom: Time;
+    setBy: string;
+    setAt: Time;
+  };
+  policySettled: { versionId: string; kind: "in_force" | "withdrawn"; byPerson: string | null; at: Time };
   savedView: { id: string; personId: string; name: string; query: string; madeAt: Time };
   shiftNeed: {
     siteId: string;

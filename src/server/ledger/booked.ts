@@ -67,6 +67,8 @@ export const bookedTables: readonly Booked[] = [
   inBook("yard", "inspection_person", ["inspection_id", "person_id"]),
   inBook("sites", "site"),
   inBook("sites", "site_change"),
+  inBook("sites", "policy_version"),
+  inBook("sites", "policy_settled", ["version_id"]),
   inBook("people", "staff_event"),
   inBook("people", "familiarisation"),
   inBook("people", "person"),

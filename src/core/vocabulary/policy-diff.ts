@@ -1,0 +1,66 @@
+import { isWorse } from "./grades";
+import type { Policy } from "./policy";
+import { type gradingPolicies, practiceIds, practiceOf, type triggers } from "./practice";
+
+/** One matter in which two policies differ. */
+export interface PolicyDifference {
+  /** The matter, by its name in the policy; of an owner's rule the check and condition too. */
+  readonly matter: string;
+  readonly was: unknown;
+  readonly is: unknown;
+  /** Whether the second asks less, holds less, or lets more people do it; an order of the walk is neither. */
+  readonly softer: boolean;
+}
+
+/** Choices from the most lenient to the strictest. */
+const strictness: Readonly<Record<string, readonly string[]>> = {
+  grading: ["graded", "log_book", "strict"] satisfies readonly (typeof gradingPolicies)[number][],
+  trigger: ["day", "shift", "operator_change", "each_use"] satisfies readonly (typeof triggers)[number][],
+  returnToService: ["same_technician", "second_person", "owner_only"],
+  gone: ["inspector", "supervisor"],
+};
+const rank = (matter: string, choice: string | undefined): number => {
+  const order = strictness[matter] ?? [];
+  // What is not said is the strictest.
+  return choice === undefined ? order.length : order.indexOf(choice);
+};
+
+/** A number of which more is more lenient, and what it is where it is not said. */
+const lenient = { repairWithinDays: 0, topUpsAllowed: 1, longestWalkMin: 240 } as const;
+
+/** Everything in which two policies differ, and which of it is softer in the second. */
+export function policyDiff(before: Policy, after: Policy): readonly PolicyDifference[] {
+  const differences: PolicyDifference[] = [];
+  const note = (matter: string, was: unknown, is: unknown, softer: boolean) => {
+    if (JSON.stringify(was) !== JSON.stringify(is)) differences.push({ matter, was, is, softer });
+  };
+  for (const matter of ["grading", "trigger", "returnToService"] as const)
+    note(matter, before[matter], after[matter], rank(matter, after[matter]) < rank(matter, before[matter]));
+  const [orders, ordersThen] = [practiceOf(before), practiceOf(after)];
+  for (const id of practiceIds) note(id, orders[id], ordersThen[id], false);
+  const more = after.upkeep.filter((id) => !before.upkeep.includes(id));
+  const fewer = before.upkeep.filter((id) => !after.upkeep.includes(id));
+  for (const id of more) note(`upkeep.${id}`, false, true, true);
+  for (const id of fewer) note(`upkeep.${id}`, true, false, false);
+  for (const [matter, unsaid] of Object.entries(lenient)) {
+    const [was, is] = [before, after].map((policy) => policy[matter as keyof typeof lenient] ?? unsaid);
+    note(matter, was, is, (is ?? 0) > (was ?? 0));
+  }
+  note(
+    "topUpWithinShifts",
+    before.topUpWithinShifts,
+    after.topUpWithinShifts,
+    after.topUpWithinShifts < before.topUpWithinShifts,
+  );
+  for (const kind of ["place", "watch"] as const) {
+    const [was, is] = [before.matterGone?.[kind], after.matterGone?.[kind]];
+    note(`matterGone.${kind}`, was, is, rank("gone", is) < rank("gone", was));
+  }
+  for (const key of [...new Set([...Object.keys(before.rules), ...Object.keys(after.rules)])].sort()) {
+    const [was, is] = [before.rules[key], after.rules[key]];
+    // A rule that goes leaves it to the catalogue; one that comes may ask less than that: both are looked at.
+    const softer = was === undefined || is === undefined ? is !== "tag_out" : isWorse(was, is);
+    note(`rules.${key}`, was, is, softer);
+  }
+  return differences;
+}

@@ -1,0 +1,252 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useTranslations } from "next-intl";
+import { useMemo, useState } from "react";
+import { policyDiff } from "@/core/vocabulary/policy-diff";
+import { type Policy, policySchemaVersion } from "@/core/vocabulary/policy-form";
+import {
+  goneSayers,
+  gradingPolicies,
+  practiceIds,
+  practiceOf,
+  practices,
+  releasers,
+  triggers,
+} from "@/core/vocabulary/practice";
+import { upkeepIds } from "@/core/vocabulary/upkeep";
+import { Button, buttonLook } from "@/kit/button";
+import { SelectField, TextField } from "@/kit/field";
+import { Field } from "../ask";
+import type { PlannedModel } from "../plan/planning-view";
+import { send } from "../send";
+import { Differences } from "./differences";
+import { History, type PolicyVersion } from "./history";
+import { RoundCosts } from "./round-costs";
+import { Rules } from "./rules";
+
+const numbers = [
+  ["longestWalkMin", 30, 720],
+  ["repairWithinDays", 0, 60],
+  ["topUpsAllowed", 1, 10],
+  ["topUpWithinShifts", 1, 60],
+] as const;
+
+/** A site's policy: every matter of it, what a change would do before it is saved, and all it has been. */
+export function PolicyView({
+  siteId,
+  policy: now,
+  models,
+  versions,
+  zone,
+  mayChange,
+}: {
+  siteId: string;
+  policy: Policy;
+  models: readonly PlannedModel[];
+  versions: readonly PolicyVersion[];
+  zone: string;
+  mayChange: boolean;
+}) {
+  const t = useTranslations();
+  const router = useRouter();
+  const [policy, setPolicy] = useState(now);
+  const [holdsFrom, setHoldsFrom] = useState("");
+  const [note, setNote] = useState("");
+  const [problem, setProblem] = useState("");
+  const [busy, setBusy] = useState(false);
+  const differences = useMemo(() => policyDiff(now, policy), [now, policy]);
+  const change = (more: Partial<Policy>) => setPolicy((was) => ({ ...was, ...more }));
+  const practice = useMemo(() => practiceOf(policy), [policy]);
+  const practiceNow = useMemo(() => practiceOf(now), [now]);
+  const save = async () => {
+    setBusy(true);
+    const answer = await send(`/api/sites/${encodeURIComponent(siteId)}/policies`, {
+      ...{ policy, note, holdsFrom: holdsFrom === "" ? null : holdsFrom },
+    });
+    setBusy(false);
+    setProblem(answer.ok ? "" : answer.detail);
+    if (!answer.ok) return;
+    setNote("");
+    setHoldsFrom("");
+    router.refresh();
+  };
+  const take = async (file: File | undefined) => {
+    if (file === undefined) return;
+    try {
+      const read = JSON.parse(await file.text()) as Policy;
+      if (read.schema !== policySchemaVersion) throw new Error(t("policy.notOne"));
+      setPolicy({ ...now, ...read });
+      setProblem("");
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : t("policy.notOne"));
+    }
+  };
+  const pick = <Value extends string>(
+    words: string,
+    value: Value,
+    values: readonly Value[],
+    shown: (value: Value) => string,
+    onPick: (value: Value) => void,
+  ) => (
+    <Field key={words} words={words}>
+      <SelectField
+        value={value}
+        disabled={!mayChange}
+        onChange={(event) => onPick(event.target.value as Value)}
+      >
+        {values.map((one) => (
+          <option key={one} value={one}>
+            {shown(one)}
+          </option>
+        ))}
+      </SelectField>
+    </Field>
+  );
+  const gone = policy.matterGone ?? { place: "supervisor" as const, watch: "supervisor" as const };
+  return (
+    <div className="p-4 md:p-6">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1 className="text-[28px] leading-none font-bold">{t("policy.title")}</h1>
+        <div className="flex flex-wrap gap-3">
+          <a
+            className={buttonLook("small")}
+            download="policy.json"
+            href={`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(policy, null, 2))}`}
+          >
+            {t("policy.export")}
+          </a>
+          {mayChange ? (
+            <label className={`${buttonLook("small")} cursor-pointer has-focus-visible:outline-3`}>
+              {t("policy.import")}
+              <input
+                type="file"
+                accept="application/json,.json"
+                className="sr-only"
+                onChange={(event) => {
+                  void take(event.target.files?.[0]);
+                  event.target.value = "";
+                }}
+              />
+            </label>
+          ) : null}
+        </div>
+      </div>
+      <p className="mt-2 max-w-[80ch] text-ink2">{t("policy.lead")}</p>
+      <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-2">
+        <section className="grid content-start gap-3 sm:grid-cols-2">
+          <h2 className="text-[22px] font-bold sm:col-span-2">{t("policy.judging")}</h2>
+          {pick(
+            t("policy.matter.grading"),
+            policy.grading,
+            gradingPolicies,
+            (v) => t(`policy.value.${v}`),
+            (grading) => change({ grading }),
+          )}
+          {pick(
+            t("policy.matter.trigger"),
+            policy.trigger,
+            triggers,
+            (v) => t(`policy.value.${v}`),
+            (trigger) => change({ trigger }),
+          )}
+          {pick(
+            t("policy.matter.returnToService"),
+            policy.returnToService ?? "owner_only",
+            releasers,
+            (v) => t(`policy.value.${v}`),
+            (returnToService) => change({ returnToService }),
+          )}
+          {(["place", "watch"] as const).map((kind) =>
+            pick(
+              t(`policy.matter.gone_${kind}`),
+              gone[kind],
+              goneSayers,
+              (v) => t(`policy.value.${v}`),
+              (value) => change({ matterGone: { ...gone, [kind]: value } }),
+            ),
+          )}
+          {numbers.map(([id, least, most]) => (
+            <Field key={id} words={t(`policy.matter.${id}`)}>
+              <TextField
+                type="number"
+                min={least}
+                max={most}
+                disabled={!mayChange}
+                value={policy[id] ?? 240}
+                onChange={(event) => change({ [id]: Number(event.target.value) })}
+              />
+            </Field>
+          ))}
+          <Rules rules={policy.rules} mayChange={mayChange} onChange={(rules) => change({ rules })} />
+        </section>
+        <section className="grid content-start gap-3 sm:grid-cols-2">
+          <h2 className="text-[22px] font-bold sm:col-span-2">{t("policy.orders")}</h2>
+          {practiceIds.map((id) =>
+            pick(
+              t(`plan.practice.${id}`),
+              practice[id] as string,
+              practices[id] as readonly string[],
+              (v) => t(`plan.practiceValue.${id}.${v}`),
+              (value) => change({ [id]: value } as Partial<Policy>),
+            ),
+          )}
+          <div className="sm:col-span-2">
+            <RoundCosts models={models} before={practiceNow} after={practice} />
+          </div>
+          <fieldset className="sm:col-span-2" disabled={!mayChange}>
+            <legend className="mt-3 text-[22px] font-bold">{t("policy.upkeep")}</legend>
+            <div className="grid sm:grid-cols-2">
+              {upkeepIds.map((id) => (
+                <label key={id} className="flex min-h-[48px] items-center gap-2.5">
+                  <input
+                    type="checkbox"
+                    className="size-6"
+                    checked={policy.upkeep.includes(id)}
+                    onChange={(event) =>
+                      change({
+                        upkeep: event.target.checked
+                          ? [...policy.upkeep, id]
+                          : policy.upkeep.filter((one) => one !== id),
+                      })
+                    }
+                  />
+                  {t(`upkeep.${id}`)}
+                </label>
+              ))}
+            </div>
+          </fieldset>
+        </section>
+      </div>
+      {mayChange && differences.length > 0 ? (
+        <section className="mt-6 border-[2.5px] border-ink p-4">
+          <h2 className="text-[22px] font-bold">{t("policy.effect")}</h2>
+          <Differences differences={differences} />
+          <p className="mt-2 font-semibold">{t("policy.askedAgain")}</p>
+          <div className="mt-3 grid items-end gap-3 md:grid-cols-4">
+            <Field words={t("policy.from")} hint={t("policy.fromHint")}>
+              <TextField
+                type="date"
+                value={holdsFrom}
+                onChange={(event) => setHoldsFrom(event.target.value)}
+              />
+            </Field>
+            <Field words={t("policy.note")}>
+              <TextField value={note} maxLength={400} onChange={(event) => setNote(event.target.value)} />
+            </Field>
+            <Button look="go" disabled={busy} onClick={() => void save()}>
+              {t(holdsFrom === "" ? "policy.save" : "policy.saveLater")}
+            </Button>
+            <Button onClick={() => setPolicy(now)}>{t("policy.reset")}</Button>
+          </div>
+        </section>
+      ) : null}
+      <p
+        role="alert"
+        className={problem === "" ? "sr-only" : "mt-3 border-[2.5px] border-tag p-3 font-semibold"}
+      >
+        {problem}
+      </p>
+      <History siteId={siteId} versions={versions} now={now} zone={zone} mayChange={mayChange} />
+    </div>
+  );
+}
