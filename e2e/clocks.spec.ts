@@ -1,6 +1,13 @@
-import { expect, signIn, test } from "./yard";
+import { expect, type Page, signIn, test } from "./yard";
 
 const report = Buffer.from("%PDF-1.4\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF\n");
+
+/** The yard's own day: its clock may be set. */
+async function today(page: Page): Promise<string> {
+  await page.goto("/clocks");
+  const lead = (await page.getByText(/^Periodic jobs from/).textContent()) ?? "";
+  return /\d{4}-\d\d-\d\d/.exec(lead)?.[0] ?? "";
+}
 
 test("hours are projected, run out, hold the unit, and let it go once the job is recorded", async ({
   page,
@@ -57,23 +64,37 @@ test("hours are projected, run out, hold the unit, and let it go once the job is
   const row = page.getByRole("listitem").filter({ hasText: "LM-05" });
   await expect(row).toContainText("Greasing");
   await expect(row).toContainText("Overdue: held");
+  const on = await today(page);
   await page.goto("/units/LM-05/clocks");
-  const today = new Date(await page.evaluate(() => Date.now())).toISOString().slice(0, 10);
-  await record(today, last.hours + 5);
-  await expect(grease).toContainText("In date");
+  await record(on, last.hours + 5);
+  await expect(grease).toContainText(/In date|Due soon/);
   await page.goto("/units/LM-05");
   await expect(page.getByText("Periodic job overdue")).toBeHidden();
+
+  // It ends by two people's word.
+  await page.goto("/units/LM-05/clocks");
+  await page.getByText("How often each job comes round").click();
+  await page.getByLabel(/^Job/).selectOption("grease");
+  await page.getByLabel("End this job on this unit").check();
+  await page.getByRole("button", { name: "Set", exact: true }).click();
+  await expect(page.getByRole("status")).toContainText("it ends");
+  await expect(page.getByRole("button", { name: "I agree, with the manual before me" })).toBeHidden();
+  await signIn(page, "3001");
+  await page.goto("/units/LM-05/clocks");
+  await page.getByRole("button", { name: "I agree, with the manual before me" }).click();
+  await expect(grease).toBeHidden();
 });
 
 test("an overdue examination that is recorded makes the unit inspection due; a longer interval waits for a second person", async ({
   page,
 }) => {
   await signIn(page, "2001");
+  const now = Date.parse(await today(page));
   await page.goto("/units/LM-09");
   await expect(page.getByText("Examination overdue")).toBeVisible();
   await page.goto("/units/LM-09/clocks");
   const examination = page.getByRole("listitem").filter({ hasText: "Annual or thorough examination" });
-  const day = (ahead: number) => new Date(Date.now() + ahead * 86_400_000).toISOString().slice(0, 10);
+  const day = (ahead: number) => new Date(now + ahead * 86_400_000).toISOString().slice(0, 10);
   await examination.getByText("Record it done").click();
   await examination.getByLabel("Done on").fill(day(-1));
   await examination.getByLabel("Examined by").fill("Alder and Finch");
@@ -85,16 +106,24 @@ test("an overdue examination that is recorded makes the unit inspection due; a l
   await page.goto("/units/LM-09");
   await expect(page.getByText("Inspection due")).toBeVisible();
 
+  // A first programme is the owner's to set; asking less than it is not.
   await signIn(page, "4001");
   await page.goto("/units/LM-09/clocks");
-  await page.getByText("How often each job comes round").click();
-  await page.getByLabel("Months", { exact: true }).fill("6");
-  await page.getByRole("button", { name: "Set", exact: true }).click();
-  await expect(page.getByRole("status")).toContainText("more months");
   const service = page
     .getByRole("listitem")
     .filter({ hasText: /^Service/ })
     .first();
+  const setTo = async (months: string) => {
+    await page.getByText("How often each job comes round").click();
+    await page.getByLabel("Months", { exact: true }).fill(months);
+    await page.getByLabel(/^Where the interval is from/).fill("manual, page 41");
+    await page.getByRole("button", { name: "Set", exact: true }).click();
+  };
+  await setTo("3");
+  await expect(service).toContainText(/Every 3 months/);
+  await page.reload();
+  await setTo("6");
+  await expect(page.getByRole("status")).toContainText("more months");
   await expect(service).toContainText("Every 3 months");
   await signIn(page, "3001");
   await page.goto("/units/LM-09/clocks");

@@ -6,6 +6,7 @@ const code = process.env["E2E_EMPTY_CODE"] ?? "";
 
 test.use({ baseURL: url ?? "http://127.0.0.1:4710" });
 // By hand against the demo there is no empty yard; `npm test` always has one.
+test.describe.configure({ mode: "serial" });
 test.skip(url === undefined, "needs E2E_EMPTY_URL and E2E_EMPTY_CODE");
 
 async function enter(page: Page, badge: string, pin: string): Promise<void> {
@@ -137,4 +138,52 @@ test("two people take an empty yard to a cleared scissor; somebody is hired, mad
   await leave(page);
   await enter(page, "101", "61937");
   await expect(page.getByRole("main").getByRole("alert")).toContainText("no longer in use");
+});
+
+test("a policy shows what it changes before it holds, and grades the next walk", async ({ page }) => {
+  await enter(page, "401", "82739");
+  await page.waitForURL("**/shift");
+  await page.goto("/settings");
+  await page.getByRole("link", { name: "Policy", exact: true }).click();
+  await page.waitForURL("**/settings/policy");
+  await page.getByLabel("Findings are graded").selectOption("graded");
+  await page.getByLabel("A walk clears for so many minutes from its beginning").fill("60");
+  const effect = page
+    .locator("section")
+    .filter({ has: page.getByRole("heading", { name: "What this changes" }) });
+  const differences = effect.getByRole("listitem");
+  await expect(differences).toHaveCount(2);
+  await expect(differences.filter({ hasText: "Findings are graded" })).toContainText("Asks less");
+  await expect(differences.filter({ hasText: "120 → 60" })).not.toContainText("Asks less");
+  await expect(effect).toContainText("every clearance at this site ends");
+  await effect.getByLabel("Why").fill("Scuffs are watched");
+  await effect.getByRole("button", { name: "Let it hold" }).click();
+  await expect(page.getByText("“Scuffs are watched”")).toBeVisible();
+  await expect(effect).toBeHidden();
+  await page.getByRole("button", { name: "Compare with what holds" }).click();
+  await expect(page.getByText("The same as what holds.")).toBeVisible();
+  await page.getByText(/^Minutes on each unit under these orders/).click();
+  await expect(page.getByText(/^\d+ min$/).first()).toBeVisible();
+  // From a day to come it waits, and can be taken back.
+  await page.getByLabel("An inspection is due").selectOption("each_use");
+  await effect.getByLabel(/^Holds from/).fill("2040-01-01");
+  await effect.getByRole("button", { name: "Let it hold from then" }).click();
+  await expect(page.getByText("holds from 2040-01-01")).toBeVisible();
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByText("taken back")).toBeVisible();
+
+  await leave(page);
+  await enter(page, "201", "55028");
+  await page.waitForURL("**/shift");
+  await page.goto("/units/QG-1");
+  await expect(page.getByText("Inspection due")).toBeVisible();
+  await page.getByRole("button", { name: "Inspect, QG-1" }).click();
+  await page.waitForURL("**/inspect/**");
+  const rails = page.getByRole("button", { name: /^Guard rails: Fault$/ });
+  await walkOn(page, () => rails.isVisible());
+  await rails.click();
+  await page.getByRole("button", { name: /^Scuffed/ }).click();
+  await page.getByRole("button", { name: "Record it" }).click();
+  // By the catalogue; before, any damage tagged out.
+  await expect(page.getByRole("button", { name: /^Guard rails: Watch/ })).toBeVisible();
 });

@@ -13,21 +13,21 @@ test("an auditor finds records, keeps the search, and takes a year away to be ch
   await page.getByRole("navigation").getByRole("link", { name: "Records" }).click();
   const count = page.getByRole("status").filter({ hasText: /record/ });
   await expect(count).toContainText(/\d+ records/);
-  await page.getByLabel("Unit or serial").fill("lm 22");
+  await page.getByLabel("Unit or serial").fill("lm 06");
   await page.getByLabel("Decision").selectOption("cleared_with_notes");
   await page.getByRole("button", { name: "Find" }).click();
-  await expect(page).toHaveURL(/unit=lm(\+|%20)22/);
-  const rows = page.getByRole("listitem").filter({ has: page.getByRole("link", { name: "LM-22" }) });
+  await expect(page).toHaveURL(/unit=lm(\+|%20)06/);
+  const rows = page.getByRole("listitem").filter({ has: page.getByRole("link", { name: "LM-06" }) });
   await expect(rows.first()).toContainText("Cleared, with notes");
-  await page.getByLabel("Name for this search").fill("LM-22 with notes");
+  await page.getByLabel("Name for this search").fill("LM-06 with notes");
   await page.getByRole("button", { name: "Keep this search" }).click();
   await page.getByRole("link", { name: "Clear" }).click();
-  await page.getByRole("link", { name: "LM-22 with notes" }).click();
-  await expect(page.getByLabel("Unit or serial")).toHaveValue("lm 22");
+  await page.getByRole("link", { name: "LM-06 with notes" }).click();
+  await expect(page.getByLabel("Unit or serial")).toHaveValue("lm 06");
   const csv = await page.request.get(
     (await page.getByRole("link", { name: "Take as CSV" }).getAttribute("href")) ?? "",
   );
-  expect((await csv.text()).split("\r\n")[1]).toMatch(/^LM-22,/);
+  expect((await csv.text()).split("\r\n")[1]).toMatch(/^LM-06,/);
   await rows.first().getByRole("link").click();
   await expect(page).toHaveURL(/\/records\/[0-9a-f-]{36}$/);
 

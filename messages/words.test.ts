@@ -61,12 +61,14 @@ function askedIn(message: string): readonly string[] {
 
 /** Words that are the same in both. */
 const sameInSpanish: readonly string[] = [
+  "Auditor",
   "Manual",
   "Min",
   "PDF",
   "PIN",
   "Panel, {station}",
   "Rook Step",
+  "Supervisor",
   "{by}, {when}",
   "{colour}, {shape}, {at}",
   "{day}, {name}",
