@@ -24,14 +24,12 @@ const fills: Readonly<Record<WeekMark, React.ReactNode>> = {
 };
 
 /** One week as a square. */
-export function WeekSquare({ mark, size = 20 }: { mark: WeekMark; size?: number }) {
+export function WeekSquare({ mark }: { mark: WeekMark }) {
   return (
     <svg
       viewBox="0 0 20 20"
-      width={size}
-      height={size}
       aria-hidden="true"
-      className={`shrink-0 ${mark === "overdue" ? "text-tag" : "text-ink"}`}
+      className={`w-5 min-w-2.5 ${mark === "overdue" ? "text-tag" : "text-ink"}`}
       fill="none"
       stroke="currentColor"
     >
@@ -41,13 +39,13 @@ export function WeekSquare({ mark, size = 20 }: { mark: WeekMark; size?: number 
 }
 
 /** The weeks to come, a square each, the present one first: always beside the words of what falls due. */
-export function Weeks({ weeks, size = 20 }: { weeks: readonly WeekMark[]; size?: number }) {
+export function Weeks({ weeks }: { weeks: readonly WeekMark[] }) {
   return (
-    <span className="inline-flex gap-[3px]" aria-hidden="true">
+    <span className="flex min-w-0 gap-[3px]" aria-hidden="true">
       {weeks.map((mark, week) => (
         // A strip never changes its order: a week's place is its name.
         // biome-ignore lint/suspicious/noArrayIndexKey: see above
-        <WeekSquare key={week} mark={mark} size={size} />
+        <WeekSquare key={week} mark={mark} />
       ))}
     </span>
   );

@@ -1,6 +1,9 @@
 import { setting } from "./config";
 
-const startedAt = Date.now();
+// One for the process, whichever part of the server it was loaded by: parts that are loaded later must not lag behind.
+const holder = globalThis as { rookStepStartedAt?: number };
+holder.rookStepStartedAt ??= Date.now();
+const startedAt = holder.rookStepStartedAt;
 const set = setting("ROOK_STEP_DEMO_NOW");
 
 /**

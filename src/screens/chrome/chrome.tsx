@@ -51,7 +51,10 @@ export function Chrome({
     <div className="flex min-h-dvh flex-col">
       <header className="flex min-h-[56px] flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink px-3 py-1 md:px-5">
         <HomeLink />
-        <nav aria-label={t("name")} className="flex flex-wrap gap-x-4 md:gap-x-5">
+        <nav
+          aria-label={t("name")}
+          className="order-last flex w-full gap-x-4 overflow-x-auto whitespace-nowrap md:order-none md:w-auto md:gap-x-5"
+        >
           {item("shift", "/shift", t("nav.shift"))}
           {item("tagged", "/tagged", data.tagged > 0 ? `${t("nav.tagged")} ${data.tagged}` : t("nav.tagged"))}
           {item("units", "/units", t("nav.units"))}

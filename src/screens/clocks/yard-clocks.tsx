@@ -35,7 +35,7 @@ function Months({ nowMs, zone }: { nowMs: number; zone: string }) {
     <span className="flex gap-[3px] text-ink2">
       {Array.from({ length: stripWeeks }, (_, week) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a week's place is its name
-        <span key={week} className="w-5 overflow-visible whitespace-nowrap">
+        <span key={week} className="w-5 min-w-2.5 overflow-visible whitespace-nowrap">
           {week === 0 || monthOf(week) !== monthOf(week - 1) ? t(`clocks.month.${monthOf(week)}`) : ""}
         </span>
       ))}
@@ -90,7 +90,7 @@ export function YardClocksView({
         {rows.map(({ plate, clocks, first }) => (
           <li
             key={plate}
-            className="grid min-h-[60px] grid-cols-[var(--plates)_1fr] items-center gap-x-5 gap-y-1 border-b border-line py-1.5 lg:grid-cols-[var(--plates)_auto_1fr_auto]"
+            className="grid min-h-[60px] grid-cols-[var(--plates)_1fr] items-center gap-x-4 gap-y-1 border-b border-line py-1.5 lg:gap-x-5 lg:grid-cols-[var(--plates)_auto_1fr_auto]"
           >
             <Link
               href={`/units/${encodeURIComponent(plate)}/clocks`}

@@ -47,7 +47,7 @@ export function PeopleView({
         {people.map((person) => (
           <li
             key={person.id}
-            className="grid min-h-[60px] grid-cols-[76px_1fr_auto] items-center gap-x-4 border-b border-line py-1.5"
+            className="grid min-h-[60px] grid-cols-[64px_1fr] items-center gap-x-4 border-b border-line py-1.5 sm:grid-cols-[76px_1fr_auto]"
           >
             <span className="text-[19px] font-bold">{person.badge}</span>
             <span className="leading-snug">
@@ -61,18 +61,20 @@ export function PeopleView({
                 {person.roles.map((role) => t(`role.${role}`)).join(", ")}
               </span>
             </span>
-            {person.active && person.roles.length > 0 ? (
-              <Mark kind={person.families > 0 ? "fine" : "open"}>
-                {person.families === 0
-                  ? t("people.untrained")
-                  : t("people.trained", {
-                      count: person.families,
-                      until: day(person.firstUntilMs ?? 0, zone),
-                    })}
-              </Mark>
-            ) : (
-              <Mark kind="not_fitted">{t("people.gone")}</Mark>
-            )}
+            <span className="col-start-2 sm:col-start-auto">
+              {person.active && person.roles.length > 0 ? (
+                <Mark kind={person.families > 0 ? "fine" : "open"}>
+                  {person.families === 0
+                    ? t("people.untrained")
+                    : t("people.trained", {
+                        count: person.families,
+                        until: day(person.firstUntilMs ?? 0, zone),
+                      })}
+                </Mark>
+              ) : (
+                <Mark kind="not_fitted">{t("people.gone")}</Mark>
+              )}
+            </span>
           </li>
         ))}
       </ul>

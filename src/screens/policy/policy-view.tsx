@@ -133,7 +133,7 @@ export function PolicyView({
       </div>
       <p className="mt-2 max-w-[80ch] text-ink2">{t("policy.lead")}</p>
       <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-2">
-        <section className="grid content-start gap-3 sm:grid-cols-2">
+        <section className="grid content-start items-end gap-3 sm:grid-cols-2">
           <h2 className="text-[22px] font-bold sm:col-span-2">{t("policy.judging")}</h2>
           {pick(
             t("policy.matter.grading"),
@@ -179,7 +179,7 @@ export function PolicyView({
           ))}
           <Rules rules={policy.rules} mayChange={mayChange} onChange={(rules) => change({ rules })} />
         </section>
-        <section className="grid content-start gap-3 sm:grid-cols-2">
+        <section className="grid content-start items-end gap-3 sm:grid-cols-2">
           <h2 className="text-[22px] font-bold sm:col-span-2">{t("policy.orders")}</h2>
           {practiceIds.map((id) =>
             pick(

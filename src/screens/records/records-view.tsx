@@ -97,7 +97,7 @@ export function RecordsView({
     <div className="p-4 md:p-5">
       <h1 className="text-[28px] leading-none font-bold">{t("records.title")}</h1>
       <search>
-        <form action="/records" className="mt-3 grid gap-3 sm:grid-cols-2 lg:grid-cols-5">
+        <form action="/records" className="mt-3 grid grid-cols-2 items-end gap-3 lg:grid-cols-5">
           {type("unit", t("records.unit"))}
           {type("person", t("records.person"))}
           {type("from", t("records.from"), "date")}
@@ -131,7 +131,7 @@ export function RecordsView({
             true,
           )}
           {type("words", t("records.words"))}
-          <div className="flex flex-wrap gap-3 sm:col-span-2 lg:col-span-5">
+          <div className="col-span-2 flex flex-wrap gap-3 lg:col-span-5">
             <Button type="submit" look="small">
               {t("records.find")}
             </Button>
