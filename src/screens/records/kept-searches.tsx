@@ -45,7 +45,7 @@ export function KeptSearches({
       ))}
       {query === "" ? null : (
         <form
-          className="flex items-center gap-2"
+          className="flex min-w-0 flex-wrap items-center gap-2"
           onSubmit={(event) => {
             event.preventDefault();
             if (name.trim() !== "") void change("/api/records/views", { name, query }, "POST");

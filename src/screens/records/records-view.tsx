@@ -203,7 +203,7 @@ export function RecordsView({
           </a>
         </div>
         <p className="mt-3">
-          {t("records.key")} <b className="whitespace-nowrap">{fingerprint}</b>
+          {t("records.key")} <b>{fingerprint}</b>
         </p>
         <p className="text-ink2">
           <code>
