@@ -14,7 +14,15 @@ const { values } = parseArgs({ options: { only: { type: "string", default: "" } 
 await ensurePackages({ browser: false });
 const cluster = await startCluster(".data/planted", { fast: true });
 const copy = mkdtempSync(join(tmpdir(), "rook-step-planted-"));
-for (const path of ["src", "tests", "messages", "vitest.config.ts", "tsconfig.json", "package.json"])
+for (const path of [
+  "src",
+  "tests",
+  "messages",
+  "public",
+  "vitest.config.ts",
+  "tsconfig.json",
+  "package.json",
+])
   cpSync(path, join(copy, path), { recursive: true });
 symlinkSync(resolve("node_modules"), join(copy, "node_modules"));
 

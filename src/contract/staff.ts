@@ -1,4 +1,5 @@
 import type { Family } from "@/core/vocabulary/families";
+import type { Role } from "./roles";
 
 /** What one is shown of a model before one works with it (field guide, section 1). */
 export const shownKinds = [
@@ -33,4 +34,44 @@ export interface StaffDetail {
   /** The number of the certificate or card it stands on. */
   readonly document?: string;
   readonly why?: string;
+}
+
+/** One person at a site: what they may do, what they are trained on and were shown, and how that came about. */
+export interface PersonShown {
+  readonly id: string;
+  readonly badge: string;
+  readonly name: string;
+  readonly active: boolean;
+  readonly roles: readonly Role[];
+  /** Whether they have yet to choose a PIN of their own, and until when the code is good. */
+  readonly codeUntilMs: number | undefined;
+  readonly trainings: readonly {
+    readonly family: Family;
+    readonly licence: string;
+    readonly untilMs: number;
+  }[];
+  readonly familiar: readonly {
+    readonly sheet: string;
+    readonly atMs: number;
+    readonly by: string;
+    readonly note: string | null;
+  }[];
+  readonly history: readonly {
+    readonly kind: StaffEventKind;
+    readonly detail: StaffDetail;
+    readonly atMs: number;
+    readonly by: string | null;
+  }[];
+}
+
+/** Somebody of a site, as the list shows them. */
+export interface StaffRow {
+  readonly id: string;
+  readonly badge: string;
+  readonly name: string;
+  readonly active: boolean;
+  readonly roles: readonly Role[];
+  readonly families: number;
+  /** When the first of their trainings ends. */
+  readonly firstUntilMs: number | undefined;
 }

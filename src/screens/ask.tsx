@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { type ReactNode, useState } from "react";
 import { Button } from "@/kit/button";
+import { SelectField } from "@/kit/field";
 import { send } from "./send";
 
 /** What a form of the clocks sends: made from what was typed, or a problem in words. */
@@ -79,6 +80,31 @@ export function Field({ words, hint, children }: { words: string; hint?: string;
       {hint === undefined ? null : <span className="block text-ink2">{hint}</span>}
       <span className="mt-1 block">{children}</span>
     </label>
+  );
+}
+
+/** One of a few things that have names. */
+export function NamedField({
+  words,
+  value,
+  options,
+  onPick,
+}: {
+  words: string;
+  value: string;
+  options: readonly { readonly id: string; readonly name: string }[];
+  onPick: (id: string) => void;
+}) {
+  return (
+    <Field words={words}>
+      <SelectField value={value} onChange={(event) => onPick(event.target.value)}>
+        {options.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </SelectField>
+    </Field>
   );
 }
 

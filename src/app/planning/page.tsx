@@ -5,6 +5,7 @@ import { Chrome } from "@/screens/chrome/chrome";
 import { PlanningView } from "@/screens/plan/planning-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { policyOf } from "@/server/sites/policy";
 import { modelsInUse } from "@/server/units/models";
 
 export const metadata = { title: "Planning" };
@@ -13,15 +14,11 @@ export default async function PlanningPage() {
   const call = await pageCall();
   seeOnly(call.person, call.siteId);
   const db = database();
-  const site = await db
-    .selectFrom("site")
-    .select("policy")
-    .where("id", "=", call.siteId)
-    .executeTakeFirstOrThrow();
+  const policy = await policyOf(db, call.siteId);
   return (
     <Chrome data={await chromeData(call)} at="planning">
       <NextIntlClientProvider messages={await allMessages()}>
-        <PlanningView models={await modelsInUse(db, call.siteId)} policy={practiceOf(site.policy)} />
+        <PlanningView models={await modelsInUse(db, call.siteId)} policy={practiceOf(policy)} />
       </NextIntlClientProvider>
     </Chrome>
   );

@@ -2,6 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { type Role, roles } from "@/contract/roles";
+import type { StaffRow } from "@/contract/staff";
 import { TextField } from "@/kit/field";
 import { Further } from "@/kit/further";
 import { Link } from "@/kit/link";
@@ -10,16 +11,6 @@ import { Ask, Field } from "../ask";
 import { day } from "../states";
 import { Handed } from "./handed";
 
-export interface PersonRow {
-  readonly id: string;
-  readonly badge: string;
-  readonly name: string;
-  readonly active: boolean;
-  readonly roles: readonly Role[];
-  readonly families: number;
-  readonly firstUntilMs: number | undefined;
-}
-
 /** Who works at the site, what each may do, and until when they are trained. */
 export function PeopleView({
   people,
@@ -27,7 +18,7 @@ export function PeopleView({
   mayAdd,
   zone,
 }: {
-  people: readonly PersonRow[];
+  people: readonly StaffRow[];
   next: string | undefined;
   mayAdd: boolean;
   zone: string;

@@ -2,42 +2,16 @@
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { type Role, roles } from "@/contract/roles";
-import { type StaffDetail, type StaffEventKind, shownKinds } from "@/contract/staff";
+import { roles } from "@/contract/roles";
+import { type PersonShown, shownKinds } from "@/contract/staff";
 import { type Family, families } from "@/core/vocabulary/families";
 import { Button } from "@/kit/button";
-import { SelectField, TextField } from "@/kit/field";
+import { TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";
-import { Ask, Field } from "../ask";
+import { Ask, Field, NamedField } from "../ask";
 import { send } from "../send";
 import { day, dayAndClock } from "../states";
 import { Handed } from "./handed";
-
-export interface PersonData {
-  readonly id: string;
-  readonly badge: string;
-  readonly name: string;
-  readonly active: boolean;
-  readonly roles: readonly Role[];
-  readonly codeUntilMs: number | undefined;
-  readonly trainings: readonly {
-    readonly family: Family;
-    readonly licence: string;
-    readonly untilMs: number;
-  }[];
-  readonly familiar: readonly {
-    readonly sheet: string;
-    readonly atMs: number;
-    readonly by: string;
-    readonly note: string | null;
-  }[];
-  readonly history: readonly {
-    readonly kind: StaffEventKind;
-    readonly detail: StaffDetail;
-    readonly atMs: number;
-    readonly by: string | null;
-  }[];
-}
 
 /** One person: what they may do, what they are trained on and have been shown, and how that came about. */
 export function PersonView({
@@ -47,7 +21,7 @@ export function PersonView({
   nowMs,
   may,
 }: {
-  person: PersonData;
+  person: PersonShown;
   sheets: readonly { readonly id: string; readonly name: string }[];
   zone: string;
   nowMs: number;
@@ -219,15 +193,12 @@ function TrainForm({ path }: { path: string }) {
         done={() => setTyped({ licence: "", until: "", document: "" })}
         words={t("people.train")}
       >
-        <Field words={t("people.family")}>
-          <SelectField value={family} onChange={(event) => setFamily(event.target.value as Family)}>
-            {families.map((one) => (
-              <option key={one} value={one}>
-                {t(`family.${one}`)}
-              </option>
-            ))}
-          </SelectField>
-        </Field>
+        <NamedField
+          words={t("people.family")}
+          value={family}
+          options={families.map((id) => ({ id, name: t(`family.${id}`) }))}
+          onPick={(id) => setFamily(id as Family)}
+        />
         <Field words={t("tagged.licence")}>
           <TextField value={typed.licence} maxLength={60} onChange={set("licence")} />
         </Field>
@@ -270,15 +241,7 @@ function FamiliarForm({
         }}
         words={t("people.signBoth")}
       >
-        <Field words={t("people.model")}>
-          <SelectField value={sheetId} onChange={(event) => setSheetId(event.target.value)}>
-            {sheets.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </SelectField>
-        </Field>
+        <NamedField words={t("people.model")} value={sheetId} options={sheets} onPick={setSheetId} />
         <Field words={t("clocks.note")}>
           <TextField value={note} maxLength={400} onChange={(event) => setNote(event.target.value)} />
         </Field>

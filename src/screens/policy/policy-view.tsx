@@ -17,6 +17,7 @@ import { upkeepIds } from "@/core/vocabulary/upkeep";
 import { Button, buttonLook } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { Field } from "../ask";
+import { FileButton } from "../file-button";
 import type { PlannedModel } from "../plan/planning-view";
 import { send } from "../send";
 import { Differences } from "./differences";
@@ -116,18 +117,11 @@ export function PolicyView({
             {t("policy.export")}
           </a>
           {mayChange ? (
-            <label className={`${buttonLook("small")} cursor-pointer has-focus-visible:outline-3`}>
-              {t("policy.import")}
-              <input
-                type="file"
-                accept="application/json,.json"
-                className="sr-only"
-                onChange={(event) => {
-                  void take(event.target.files?.[0]);
-                  event.target.value = "";
-                }}
-              />
-            </label>
+            <FileButton
+              words={t("policy.import")}
+              accept="application/json,.json"
+              onPick={(file) => void take(file)}
+            />
           ) : null}
         </div>
       </div>

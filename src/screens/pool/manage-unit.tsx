@@ -4,10 +4,10 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { SheetEffect } from "@/core/catalogue/sheet-effect";
 import { buttonLook } from "@/kit/button";
-import { SelectField, TextField } from "@/kit/field";
+import { TextField } from "@/kit/field";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
-import { Ask, Field } from "../ask";
+import { Ask, Field, NamedField } from "../ask";
 import { titleOfKey } from "../inspect/words";
 import { dayAndClock } from "../states";
 
@@ -76,18 +76,12 @@ export function ManageUnit({
         <section>
           <h2 className="text-[22px] font-bold">{t("pool.sheet")}</h2>
           <p className="text-ink2">{unit.sheetName ?? t("units.noSheet")}</p>
-          <Field words={t("pool.otherSheet")}>
-            <SelectField
-              value={to ?? unit.sheetId ?? ""}
-              onChange={(event) => router.replace(`?to=${encodeURIComponent(event.target.value)}`)}
-            >
-              {sheets.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </SelectField>
-          </Field>
+          <NamedField
+            words={t("pool.otherSheet")}
+            value={to ?? unit.sheetId ?? ""}
+            options={sheets}
+            onPick={(id) => router.replace(`?to=${encodeURIComponent(id)}`)}
+          />
           {effect === undefined || to === undefined || to === unit.sheetId ? null : (
             <Effect path={path} to={to} effect={effect} />
           )}
@@ -117,15 +111,7 @@ export function ManageUnit({
               ready={site !== ""}
               words={t("pool.move")}
             >
-              <Field words={t("first.site")}>
-                <SelectField value={site} onChange={(event) => setSite(event.target.value)}>
-                  {sites.map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </SelectField>
-              </Field>
+              <NamedField words={t("first.site")} value={site} options={sites} onPick={setSite} />
             </Ask>
           </section>
         )}

@@ -1,8 +1,8 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { SelectField, TextField } from "@/kit/field";
-import { Ask, Field } from "../ask";
+import { TextField } from "@/kit/field";
+import { Ask, Field, NamedField } from "../ask";
 
 /** A new unit of the pool: its plate, its own serial, its sheet, and when its examination falls due. */
 export function NewUnit({
@@ -39,15 +39,12 @@ export function NewUnit({
         <Field words={t("pool.serial")} hint={t("pool.serialHint")}>
           <TextField value={typed.serial} maxLength={60} onChange={set("serial")} />
         </Field>
-        <Field words={t("pool.sheet")}>
-          <SelectField value={typed.sheetId} onChange={set("sheetId")}>
-            {sheets.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </SelectField>
-        </Field>
+        <NamedField
+          words={t("pool.sheet")}
+          value={typed.sheetId}
+          options={sheets}
+          onPick={(sheetId) => setTyped((was) => ({ ...was, sheetId }))}
+        />
         <Field words={t("pool.hiredFrom")}>
           <TextField value={typed.hiredFrom} maxLength={80} onChange={set("hiredFrom")} />
         </Field>

@@ -3,9 +3,9 @@ import { useState } from "react";
 import { figuresFromCsv } from "@/core/sheet/figures-csv";
 import { type FigureId, figures, figuresOf } from "@/core/vocabulary/figures";
 import { fromStored, imperialOf, toStored, unitsFor } from "@/core/vocabulary/units";
-import { buttonLook } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";
+import { FileButton } from "../file-button";
 import { withEntry, withoutFigure } from "./draft";
 import { Errors, type SheetError } from "./errors";
 import type { StepProps } from "./step";
@@ -34,18 +34,7 @@ export function FiguresStep({
         {blind.size > 0 ? t("sheets.ungradable", { count: blind.size }) : t("sheets.allGrade")}
       </p>
       {readOnly ? null : (
-        <label className={`${buttonLook("small")} cursor-pointer has-focus-visible:outline-3`}>
-          {t("sheets.csv")}
-          <input
-            type="file"
-            accept="text/csv,.csv"
-            className="sr-only"
-            onChange={(event) => {
-              void take(event.target.files?.[0]);
-              event.target.value = "";
-            }}
-          />
-        </label>
+        <FileButton words={t("sheets.csv")} accept="text/csv,.csv" onPick={(file) => void take(file)} />
       )}
       <Errors errors={errors} />
       <ul className="mt-3 grid gap-x-8 2xl:grid-cols-2">

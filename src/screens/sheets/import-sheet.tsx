@@ -2,8 +2,8 @@
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
-import { buttonLook } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
+import { FileButton } from "../file-button";
 import { send } from "../send";
 import { Errors, type SheetError } from "./errors";
 
@@ -27,18 +27,11 @@ export function ImportSheet() {
   };
   return (
     <>
-      <label className={`${buttonLook("small")} cursor-pointer has-focus-visible:outline-3`}>
-        {t("sheets.import")}
-        <input
-          type="file"
-          accept="application/json,.json"
-          className="sr-only"
-          onChange={(event) => {
-            void take(event.target.files?.[0]);
-            event.target.value = "";
-          }}
-        />
-      </label>
+      <FileButton
+        words={t("sheets.import")}
+        accept="application/json,.json"
+        onPick={(file) => void take(file)}
+      />
       <Dialog open={errors.length > 0} onClose={() => setErrors([])} title={t("sheets.import")} wide="wide">
         <Errors errors={errors} />
       </Dialog>

@@ -1,23 +1,10 @@
 import { sql } from "kysely";
-import type { StaffDetail, StaffEventKind } from "@/contract/staff";
-import type { Family } from "@/core/vocabulary/families";
+import type { PersonShown, StaffRow } from "@/contract/staff";
 import type { Db } from "@/server/database/database";
 import { atSite } from "./access";
 import type { Role } from "./roles";
 
 const onPage = 100;
-
-/** Somebody of a site, as the list shows them. */
-export interface StaffRow {
-  readonly id: string;
-  readonly badge: string;
-  readonly name: string;
-  readonly active: boolean;
-  readonly roles: readonly Role[];
-  readonly families: number;
-  /** When the first of their trainings ends. */
-  readonly firstUntilMs: number | undefined;
-}
 
 /** People of a site by name, those who have left last; where the next page begins. */
 export async function staffPage(
@@ -58,35 +45,8 @@ export async function staffPage(
   };
 }
 
-export interface StaffDetailRead {
-  readonly id: string;
-  readonly badge: string;
-  readonly name: string;
-  readonly active: boolean;
-  readonly roles: readonly Role[];
-  /** Whether they have yet to choose a PIN of their own, and until when the code is good. */
-  readonly codeUntilMs: number | undefined;
-  readonly trainings: readonly {
-    readonly family: Family;
-    readonly licence: string;
-    readonly untilMs: number;
-  }[];
-  readonly familiar: readonly {
-    readonly sheet: string;
-    readonly atMs: number;
-    readonly by: string;
-    readonly note: string | null;
-  }[];
-  readonly history: readonly {
-    readonly kind: StaffEventKind;
-    readonly detail: StaffDetail;
-    readonly atMs: number;
-    readonly by: string | null;
-  }[];
-}
-
 /** One person at a site; undefined for somebody who never worked there. */
-export async function staffDetail(db: Db, siteId: string, id: string): Promise<StaffDetailRead | undefined> {
+export async function staffDetail(db: Db, siteId: string, id: string): Promise<PersonShown | undefined> {
   if (!/^[0-9a-f-]{36}$/.test(id)) return undefined;
   const person = await db
     .selectFrom("person as p")

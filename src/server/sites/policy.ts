@@ -149,6 +149,16 @@ export async function withdrawPolicy(
   });
 }
 
+/** The policy a site goes by. */
+export async function policyOf(db: Db, siteId: string): Promise<Policy> {
+  const site = await db
+    .selectFrom("site")
+    .select("policy")
+    .where("id", "=", siteId)
+    .executeTakeFirstOrThrow();
+  return site.policy;
+}
+
 /** The policies of a site, the latest first, and what became of each. */
 export const policyVersions = (db: Db, siteId: string) =>
   db

@@ -5,7 +5,7 @@ import { PolicyView } from "@/screens/policy/policy-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
-import { policyVersions } from "@/server/sites/policy";
+import { policyOf, policyVersions } from "@/server/sites/policy";
 import { modelsInUse } from "@/server/units/models";
 
 export const metadata = { title: "Policy" };
@@ -14,20 +14,16 @@ export default async function PolicyPage() {
   const call = await pageCall();
   seeOnly(call.person, call.siteId);
   const db = database();
-  const site = await db
-    .selectFrom("site")
-    .select("policy")
-    .where("id", "=", call.siteId)
-    .executeTakeFirstOrThrow();
+  const policy = await policyOf(db, call.siteId);
   const versions = await policyVersions(db, call.siteId);
   return (
     <Chrome data={await chromeData(call)} at="settings">
       <NextIntlClientProvider messages={await allMessages()}>
         <PolicyView
           // Once another holds, the form begins from that.
-          key={JSON.stringify(site.policy)}
+          key={JSON.stringify(policy)}
           siteId={call.siteId}
-          policy={site.policy}
+          policy={policy}
           models={await modelsInUse(db, call.siteId)}
           versions={versions.map(({ holdsFrom, setAt, kind, at: _, ...version }) => ({
             ...version,
