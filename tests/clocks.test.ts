@@ -75,6 +75,14 @@ describe("a job that comes round", () => {
     expect(await walk(unitId, 4 * day + 60, 1_051)).toBe("cleared");
     // And by the calendar, while nobody does anything.
     expect(await stateOf(unitId, 100 * day)).toBe("job_overdue");
+    // Past the use case: the database clears nothing then either.
+    const inspectionId = await begin(yard, unitId, yard.people.operator, 100 * day);
+    await expect(
+      sql`INSERT INTO seal (inspection_id, unit_id, outcome, shown_outcome, reasons, scope, signed_by, signed_at, started_at, checks_due,
+          answered, skipped, ungradable, clearance_ends_at, ledger_position)
+        VALUES (${inspectionId}, ${unitId}, 'cleared', 'cleared', '[]', 'full', ${yard.people.operator}, ${at(100 * day + 9)},
+          ${at(100 * day)}, 5, 5, 0, 0, ${at(100 * day + 300)}, 999)`.execute(yard.db),
+    ).rejects.toThrow(/a job that comes round is overdue/);
   });
 
   it("a slip of a digit holds nothing; a third reading in a row that cannot be does", async () => {

@@ -263,6 +263,8 @@ describe("the file that checks an export alone", () => {
     expect(check(`${[...fewer, signature].join("\n")}\n`).said).toMatch(
       /does not follow|first entry|entries/,
     );
+    const events = contents.map((text) => text.replace('"events":"[{', '"events":"[{ '));
+    expect(check(`${[...anew(events), signature].join("\n")}\n`).said).toMatch(/events beside it/);
     const last = contents.findLastIndex((text) => text.includes('"unitId"'));
     const cut = contents
       .filter((_, i) => i !== last)

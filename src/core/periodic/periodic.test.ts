@@ -129,15 +129,30 @@ describe("the day a limit of hours is met", () => {
 
   it("is worked out as on paper: 20 h a week, give or take 4, 100 h left", () => {
     // 100 / 20 = 5 weeks. 20w + 6.58 √(w + w²/12) is 100 at w = 4.215 (84.3 + 15.7), 20w less the same at 5.986 (119.7 - 19.7).
-    const met = metOn({ hoursPerWeek: 20, spread: 4, weeks: 12 }, 100, 0);
+    const met = metOn({ hoursPerWeek: 20, spread: 4, drift: 0, weeks: 12 }, 100, 0);
     const weeks = (ms: number | undefined) => (ms ?? 0) / (7 * dayMs);
     expect(weeks(met?.likelyMs)).toBeCloseTo(5, 6);
     expect(weeks(met?.earliestMs)).toBeCloseTo(4.215, 1);
     expect(weeks(met?.latestMs)).toBeCloseTo(5.986, 1);
   });
 
+  it("may come sooner, or never, where use grows or falls: 20 h a week, an hour more or less each week", () => {
+    // 20w + (12w + w²)/2 is 100 at w = 3.594; 20w less the same is never more than 98.
+    const met = metOn({ hoursPerWeek: 20, spread: 0, drift: 1, weeks: 12 }, 100, 0);
+    expect((met?.earliestMs ?? 0) / (7 * dayMs)).toBeCloseTo(3.594, 1);
+    expect(met?.latestMs).toBeUndefined();
+    // Twelve weeks that each ran an hour more than the one before.
+    let hours = 0;
+    const growing = Array.from({ length: 13 }, (_, week) => {
+      const reading = { id: `${week}`, atMs: days(week * 7), hours };
+      hours += 10 + week;
+      return reading;
+    });
+    expect(usageOf(hourLog(growing).counted)).toMatchObject({ hoursPerWeek: 15.5, drift: 1, weeks: 12 });
+  });
+
   it("is not said of a machine that stands, or of too few weeks", () => {
-    expect(metOn({ hoursPerWeek: 0, spread: 0, weeks: 12 }, 50, 0)).toBeUndefined();
+    expect(metOn({ hoursPerWeek: 0, spread: 0, drift: 0, weeks: 12 }, 50, 0)).toBeUndefined();
     expect(usageOf(hourLog(machine(randomOf(3), 14).readings).counted)).toBeUndefined();
   });
 });
@@ -168,7 +183,7 @@ describe("a job that comes round", () => {
   const stateOf = (nowMs: number, machineHours: number | undefined, spread = 2) =>
     dueOf(clock, service.noticeDays, {
       ...{ nowMs, machineHours, readMs: nowMs },
-      usage: { hoursPerWeek: 25, spread, weeks: 12 },
+      usage: { hoursPerWeek: 25, spread, drift: 0, weeks: 12 },
     });
 
   it("is due by whichever comes first, and is never taken on trust", () => {

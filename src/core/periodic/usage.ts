@@ -12,6 +12,8 @@ export interface Usage {
   readonly hoursPerWeek: number;
   /** Standard deviation from week to week, hours. */
   readonly spread: number;
+  /** How fast use grows or falls, hours a week more each week: the slope of the line through the weeks, whichever way it goes. */
+  readonly drift: number;
   readonly weeks: number;
 }
 
@@ -27,7 +29,11 @@ export function usageOf(counted: readonly Counted[]): Usage | undefined {
   });
   const mean = ran.reduce((sum, one) => sum + one, 0) / weeks;
   const variance = ran.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (weeks - 1);
-  return { hoursPerWeek: mean, spread: Math.sqrt(variance), weeks };
+  const middle = (weeks - 1) / 2;
+  const slope =
+    ran.reduce((sum, one, i) => sum + (i - middle) * (one - mean), 0) /
+    ran.reduce((sum, _, i) => sum + (i - middle) ** 2, 0);
+  return { hoursPerWeek: mean, spread: Math.sqrt(variance), drift: Math.abs(slope), weeks };
 }
 
 /** When a limit of hours will be met: most likely, and between which days nine times in ten. */
@@ -43,17 +49,19 @@ const oneInTwenty = 1.645;
 
 /**
  * The days on which a limit will be met by the use there was. After w weeks a machine used h hours a week, give or take s,
- * has run hw, give or take s√w and, since h is itself known only to s/√n from n weeks, sw/√n: the earliest and the latest
- * week solve hw ± 1.645 √(s²w + s²w²/n) = hours left. Undefined where it is not used.
+ * has run hw, give or take s√w and, since h is itself known only to s/√n from n weeks, sw/√n. Use may also go on changing as it
+ * has, or turn: a drift of d a week is n/2 weeks old where h is from, and has come to d(nw/2 + w²/2) after w weeks. The earliest
+ * and the latest week solve hw ± (1.645 √(s²w + s²w²/n) + d(nw + w²)/2) = hours left. Undefined where it is not used.
  */
 export function metOn(
-  { hoursPerWeek, spread, weeks }: Usage,
+  { hoursPerWeek, spread, drift, weeks }: Usage,
   hoursLeft: number,
   fromMs: number,
 ): Projection | undefined {
   if (hoursLeft <= 0) return { earliestMs: fromMs, likelyMs: fromMs, latestMs: fromMs };
   if (hoursPerWeek <= 0) return undefined;
-  const off = (w: number) => oneInTwenty * spread * Math.sqrt(w + (w * w) / weeks);
+  const off = (w: number) =>
+    oneInTwenty * spread * Math.sqrt(w + (w * w) / weeks) + (drift * (weeks * w + w * w)) / 2;
   const earliest = weekWhen((w) => hoursPerWeek * w + off(w) >= hoursLeft);
   const latest = weekWhen((w) => hoursPerWeek * w - off(w) >= hoursLeft);
   return {
