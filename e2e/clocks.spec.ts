@@ -1,4 +1,5 @@
-import { expect, type Page, signIn, test } from "./yard";
+import { randomUUID } from "node:crypto";
+import { asApp, expect, type Page, signIn, test } from "./yard";
 
 const report = Buffer.from("%PDF-1.4\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF\n");
 
@@ -21,6 +22,17 @@ test("hours are projected, run out, hold the unit, and let it go once the job is
   }));
   const [last, then] = [read[0], read[4]];
   if (last === undefined || then === undefined) throw new Error(`expected five readings, got ${lately}`);
+  // A yard with a short past: how it was used in the weeks before.
+  if ((await page.getByText(/^Used [\d.]+ h a week/).count()) === 0)
+    for (const weeks of [1, 2, 3, 4]) {
+      const observedAt = new Date(Date.parse(then.on) - weeks * 7 * 86_400_000).toISOString();
+      const sent = await page.request.post("/api/units/LM-05/hours", {
+        headers: asApp,
+        data: { id: randomUUID(), hours: then.hours - 17 * weeks, observedAt },
+      });
+      expect(sent.status()).toBe(200);
+    }
+  await page.reload();
   // A job by hours is due until it is recorded.
   await page.getByText("How often each job comes round").click();
   await page.getByLabel(/^Job/).selectOption("grease");
