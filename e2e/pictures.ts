@@ -1,4 +1,4 @@
-import { asApp, beginWalk, clearCard, inspectUnit, type Page, signIn, test, walkOn } from "./yard";
+import { asApp, beginWalk, clearCard, type Page, signIn, test, walkOn } from "./yard";
 
 /** Not a check: renews the pictures the README links, by `npm run screenshots`. */
 test.use({ reducedMotion: "reduce" } as never);
@@ -55,16 +55,6 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await page.goto("/units/LM-07/proof");
   await page.getByText(/of \d+ seen$/).waitFor({ timeout: 60_000 });
   await take(page, "proof");
-
-  await signIn(page, "1041");
-  await theme(page, "day", baseURL);
-  await inspectUnit(page, "LM-18");
-  await page.getByRole("button", { name: "Change", exact: true }).click();
-  await page.getByRole("button", { name: "Raised" }).click();
-  await page.getByRole("button", { name: "One person" }).click();
-  await page.getByRole("button", { name: "Use this plan" }).click();
-  await page.getByText("cannot be made this time").waitFor();
-  await take(page, "found-raised");
 
   await signIn(page, "3002");
   await theme(page, "day", baseURL);

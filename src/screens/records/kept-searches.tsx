@@ -45,13 +45,14 @@ export function KeptSearches({
       ))}
       {query === "" ? null : (
         <form
-          className="flex min-w-0 flex-wrap items-center gap-2"
+          className="flex w-full items-center gap-2 sm:w-auto"
           onSubmit={(event) => {
             event.preventDefault();
             if (name.trim() !== "") void change("/api/records/views", { name, query }, "POST");
           }}
         >
           <TextField
+            className="min-w-0 flex-1"
             aria-label={t("records.keepName")}
             placeholder={t("records.keepName")}
             value={name}
