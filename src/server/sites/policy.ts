@@ -33,14 +33,27 @@ export async function setPolicy(
   wanted: Policy,
   at: Date,
 ): Promise<void> {
-  await changePolicy(db, siteId, personId, { policy: wanted, holdsFrom: null }, at);
+  await writePolicy(db, siteId, personId, { policy: wanted, holdsFrom: null }, at);
+}
+
+/** Sets a site's policy at once, or from a day to come; refuses one that changes nothing. */
+export async function changePolicy(
+  db: Db,
+  siteId: string,
+  personId: string,
+  wanted: z.infer<typeof policyChangeSchema>,
+  at: Date,
+): Promise<{ readonly holdsFrom: string }> {
+  if (wanted.holdsFrom === null && policyDiff(await policyOf(db, siteId), wanted.policy).length === 0)
+    throw new Problem(409, "no-change", "nothing differs from the policy that holds");
+  return writePolicy(db, siteId, personId, wanted, at);
 }
 
 /**
  * Sets a site's policy at once, or from a day to come. Holding, it enters the ledger of every unit there: what was answered
  * under the old one is asked again.
  */
-export async function changePolicy(
+async function writePolicy(
   db: Db,
   siteId: string,
   personId: string,
@@ -52,14 +65,12 @@ export async function changePolicy(
   const from = await db.transaction().execute(async (trx) => {
     const site = await trx
       .selectFrom("site")
-      .select(["policy", "timeZone"])
+      .select("timeZone")
       .where("id", "=", siteId)
       .forNoKeyUpdate()
       .executeTakeFirst();
     if (site === undefined) throw new Problem(404, "no-site", `expected a site, got ${siteId}`);
     const later = holdsFrom === null ? undefined : new Date(momentOf(Date.parse(holdsFrom), site.timeZone));
-    if (later === undefined && policyDiff(site.policy, policy).length === 0)
-      throw new Problem(409, "no-change", "nothing differs from the policy that holds");
     const holds = later !== undefined && later > at ? later : at;
     const id = randomUUID();
     await trx
