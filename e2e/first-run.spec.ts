@@ -5,9 +5,14 @@ const url = process.env["E2E_EMPTY_URL"];
 const code = process.env["E2E_EMPTY_CODE"] ?? "";
 
 test.use({ baseURL: url ?? "http://127.0.0.1:4710" });
-// By hand against the demo there is no empty yard; `npm test` always has one.
 test.describe.configure({ mode: "serial" });
-test.skip(url === undefined, "needs E2E_EMPTY_URL and E2E_EMPTY_CODE");
+
+test.beforeAll(() => {
+  expect(
+    url,
+    "E2E_EMPTY_URL and E2E_EMPTY_CODE name an empty yard and its code: `npm test` makes one",
+  ).toBeDefined();
+});
 
 async function enter(page: Page, badge: string, pin: string): Promise<void> {
   await page.goto("/sign-in");

@@ -5,7 +5,7 @@ import type { EntryKind } from "@/core/evidence/touches";
 import { isStorable } from "@/core/record/events";
 import { barePlate } from "@/core/vocabulary/plate-match";
 import type { Db, Trx } from "@/server/database/database";
-import type { UnitChangeKind } from "@/server/database/tables";
+import type { UnitChangeKind } from "@/server/database/tables/units";
 import { Problem } from "@/server/http/problem";
 import { append, lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";

@@ -1,0 +1,80 @@
+import type { ColumnType } from "kysely";
+import type { Reason } from "@/core/decision/decide";
+import type { UnitFigures } from "@/core/sheet/overrides";
+import type { Outcome } from "@/core/vocabulary/outcomes";
+import type { Policy } from "@/core/vocabulary/policy";
+import type { Scope } from "@/core/vocabulary/scope";
+import type { PlanState } from "@/core/vocabulary/state/values";
+import type { Json, Time } from "./column-types";
+
+/** Inspections: their events, pictures, seals, and what each check still proves. */
+export interface InspectionTables {
+  inspection: {
+    id: string;
+    unitId: string;
+    personId: string;
+    scope: Json<Scope>;
+    tagId: string | null;
+    sheetVersionId: string;
+    catalogueVersion: number;
+    policy: Json<Policy>;
+    found: Json<PlanState>;
+    figures: ColumnType<UnitFigures, string | undefined, never>;
+    startedAt: Time;
+    /** Where the unit's ledger says that it began. */
+    startedPosition: number | null;
+    /** For one begun without a signal: the server's word it was begun with, and what of the ledger that had seen. */
+    begunAt: ColumnType<Date | null, Date | undefined, never>;
+    begunSeen: ColumnType<number | null, number | undefined, never>;
+  };
+  /** Whoever joined an inspection that somebody else began. */
+  inspectionPerson: { inspectionId: string; personId: string; joinedAt: Time };
+  inspectionEvent: {
+    id: string;
+    inspectionId: string;
+    deviceId: string;
+    seq: number;
+    type: string;
+    payload: Json<Record<string, unknown>>;
+    personId: string;
+    receivedAt: Time;
+    signed: ColumnType<string | null, string | undefined, never>;
+  };
+  picture: {
+    inspectionId: string;
+    hash: string;
+    size: number;
+    bytes: Buffer;
+    sentBy: string;
+    beganAt: Time;
+    wholeAt: Time | null;
+  };
+  seal: {
+    inspectionId: string;
+    unitId: string;
+    outcome: Outcome;
+    shownOutcome: Outcome;
+    reasons: Json<readonly Reason[]>;
+    scope: Scope["kind"];
+    signedBy: string;
+    signedAt: Time;
+    startedAt: Time;
+    checksDue: number;
+    answered: number;
+    skipped: number;
+    ungradable: number;
+    clearanceEndsAt: Time | null;
+    ledgerPosition: number;
+  };
+  retestTag: { inspectionId: string; tagId: string };
+  checkEvidence: {
+    unitId: string;
+    checkKey: string;
+    inspectionId: string;
+    eventId: string | null;
+    proves: "fine" | "noted" | "stops" | "nothing";
+    seen: number;
+    until: Time | null;
+    endedBy: number | null;
+  };
+}
