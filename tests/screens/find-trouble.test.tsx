@@ -45,6 +45,33 @@ describe("a technician's tag", () => {
     expect(screen.getByText(/Isolate first/)).toBeTruthy();
   });
 
+  it("is worked out once, however often the page is read again", async () => {
+    const started: string[] = [];
+    class Counted extends EventTarget {
+      constructor(url: URL) {
+        super();
+        started.push(url.href);
+      }
+      postMessage() {}
+      terminate() {}
+    }
+    vi.stubGlobal("Worker", Counted);
+    const page = () => (
+      <FindTrouble
+        tagId="t-1"
+        part={null}
+        trouble={{ sheet: structuredClone(boom), told: structuredClone(rotateDead), causes: {} }}
+      >
+        <h1>T-0003</h1>
+      </FindTrouble>
+    );
+    const { rerender } = show(page());
+    rerender(page());
+    rerender(page());
+    expect(started).toHaveLength(1);
+    vi.unstubAllGlobals();
+  });
+
   it("goes on from what the technician tries, which is kept until the repair is recorded", async () => {
     const { unmount } = find(rotateDead);
     await screen.findByText(/^What would explain all 24/);

@@ -26,13 +26,14 @@ afterEach(() => {
   router.push.mockClear();
 });
 
+const WithWords = ({ children }: { children: ReactNode }) => (
+  <NextIntlClientProvider locale="en" timeZone="UTC" messages={messages}>
+    {children}
+  </NextIntlClientProvider>
+);
+
 /** A screen with the words of the app, as a person meets it. */
-export const show = (children: ReactNode) =>
-  render(
-    <NextIntlClientProvider locale="en" timeZone="UTC" messages={messages}>
-      {children}
-    </NextIntlClientProvider>,
-  );
+export const show = (children: ReactNode) => render(children, { wrapper: WithWords });
 
 export type Answer = readonly [status: number, body: unknown] | "no signal";
 

@@ -10,6 +10,7 @@ import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { Mark } from "@/kit/mark";
 import type { T } from "../inspect/words";
+import { useSame } from "../steady";
 import { type FoundOut, RepairForm } from "../tagged/return-forms";
 import { BothStations, markOf } from "./both-stations";
 import { SayWhat } from "./say-what";
@@ -28,8 +29,8 @@ export interface TroubleData {
 export function FindTrouble({
   tagId,
   part,
-  trouble,
   children,
+  ...given
 }: {
   tagId: string;
   part: PartId | null;
@@ -38,6 +39,8 @@ export function FindTrouble({
   children: React.ReactNode;
 }) {
   const t = useTranslations() as unknown as T;
+  // What was worked out of it stands for as long as it is the same, however often the page is read.
+  const trouble = useSame(given.trouble);
   const { tried, say, forget, forgetAll } = useTried(tagId);
   const told = useMemo(() => {
     const all = new Map([...trouble.told, ...tried].map((one) => [one.question, one]));
