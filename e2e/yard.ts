@@ -19,16 +19,29 @@ export const test = base.extend({
   },
   // A word that a page was not given shows as its name, and a worker that does not start leaves its work to the page: no
   // test passes over either.
-  context: async ({ context }, use) => {
+  context: async ({ context }, use, info) => {
     const quiet: string[] = [];
+    context.on("weberror", (error) => console.log(`broke: ${error.error().message}`));
     context.on("console", (message) => {
       if (/MISSING_MESSAGE|worker bootstrap|Content Security Policy/.test(message.text()))
         quiet.push(message.text().split("\n")[0] ?? "");
     });
     await use(context);
+    if (info.status !== info.expectedStatus) for (const page of context.pages()) await sayWhatItShows(page);
     expect(quiet).toEqual([]);
   },
 });
+
+/** What a page stood at when its test failed: a run whose pictures nobody will see tells it in words. */
+async function sayWhatItShows(page: Page): Promise<void> {
+  const words = await page
+    .locator("body")
+    // biome-ignore lint/performance/useDomNodeTextContent: what can be seen is wanted, not what scripts hold
+    .innerText({ timeout: 5000 })
+    .catch((error: Error) => error.message);
+  const threads = page.workers().length;
+  console.log(`${page.url()} showed, with ${threads} workers:\n${words.slice(0, 1500)}`);
+}
 
 export const pin = "4710";
 

@@ -62,7 +62,9 @@ export async function browserTests(cluster, work) {
   for (const error of errors) say(`  ${error.message}`);
   const specs = (list) => list.flatMap((s) => [...(s.specs ?? []), ...specs(s.suites ?? [])]);
   for (const spec of specs(suites).filter((s) => !s.ok)) {
-    say(`  failed: ${spec.title}\n${tail(spec.tests[0]?.results[0]?.error?.message ?? "", 20)}`);
+    const { error, stdout } = spec.tests[0]?.results[0] ?? {};
+    const said = (stdout ?? []).map(({ text }) => text ?? "").join("");
+    say(`  failed: ${spec.title}\n${tail(error?.message ?? "", 20)}\n${tail(said, 60)}`);
   }
   let bad = stats.unexpected + stats.flaky + errors.length;
   for (const own of yards) {
