@@ -346,5 +346,5 @@ describe("in any order", () => {
     const { breaks } = await verifyBooks(yard.db);
     const ours = /^(hour_reading|reading_void|meter_exchange|programme|job_done|clock|machine_hours) /;
     expect(breaks.filter(({ row }) => row !== undefined && ours.test(row))).toEqual([]);
-  }, 120_000);
+  });
 });

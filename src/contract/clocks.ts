@@ -2,7 +2,7 @@ import type { AsksLess } from "@/core/periodic/clocks";
 import type { Due } from "@/core/periodic/due";
 import type { Question } from "@/core/periodic/hours";
 import type { ProgrammeWanted } from "@/core/periodic/programme";
-import type { Strip } from "@/core/periodic/strip";
+import type { WeekMark } from "@/core/periodic/strip";
 import type { Usage } from "@/core/periodic/usage";
 import type { ChargerLamp } from "@/core/vocabulary/charging";
 import type { Family } from "@/core/vocabulary/families";
@@ -16,7 +16,7 @@ export interface ClockShown extends Due {
   readonly job: ClockId;
   readonly dueMs?: number;
   readonly dueHours?: number;
-  readonly strip: Strip;
+  readonly strip: readonly WeekMark[];
   readonly slot?: { readonly onMs: number; readonly who: string };
 }
 

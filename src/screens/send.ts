@@ -16,13 +16,21 @@ export async function send<T>(
   body: unknown,
   method: "POST" | "PUT" | "DELETE" = "POST",
 ): Promise<Sent<T>> {
+  return ask(path, {
+    method,
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+}
+
+/** Sends a file as it is. Never throws. */
+export const sendFile = <T>(path: string, file: File): Promise<Sent<T>> =>
+  ask(path, { method: "POST", body: file });
+
+async function ask<T>(path: string, request: RequestInit): Promise<Sent<T>> {
   let answer: Response;
   try {
-    answer = await fetch(path, {
-      method,
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-    });
+    answer = await fetch(path, request);
   } catch {
     return {
       ok: false,

@@ -1,14 +1,6 @@
 import type { JobId } from "../vocabulary/jobs";
 import type { Zone } from "../vocabulary/zone";
-import {
-  ahead,
-  canFollow,
-  type HourLog,
-  type HourReading,
-  hourLog,
-  hoursAt,
-  type MeterReplaced,
-} from "./hours";
+import { ahead, canFollow, type HourLog, hourLog, hoursAt } from "./hours";
 import { nextDateMs, type Programme } from "./programme";
 
 /** When something falls due: by the calendar, by the machine's own hours, or by both. */
@@ -37,10 +29,14 @@ export interface Meter {
 }
 
 /** What a unit's log says it has run; undefined where its meter was never read. */
-export function meterOf({ counted, believed }: HourLog, aheadHours: number): Meter | undefined {
+export function meterOf({ counted, believed, replaced }: HourLog): Meter | undefined {
   const last = counted.at(-1);
   if (last === undefined) return undefined;
-  return { machineHours: believed ? last.machineHours : undefined, aheadHours, atMs: last.atMs };
+  return {
+    machineHours: believed ? last.machineHours : undefined,
+    aheadHours: ahead(replaced, Number.POSITIVE_INFINITY),
+    atMs: last.atMs,
+  };
 }
 
 /** A job, when it was done, and the reading of the hour meter that was taken with it. */
@@ -48,12 +44,6 @@ export interface JobRecord {
   readonly job: JobId;
   readonly atMs: number;
   readonly readingId: string | undefined;
-}
-
-/** What was ever read off a unit's meters, and which were exchanged. */
-export interface MeterRecords {
-  readonly readings: readonly HourReading[];
-  readonly replaced: readonly MeterReplaced[];
 }
 
 /**
@@ -64,10 +54,9 @@ export interface MeterRecords {
 export function clocksOf(
   programmes: readonly UnitProgramme[],
   done: readonly JobRecord[],
-  meter: MeterRecords,
+  log: HourLog,
   zone: Zone,
 ): readonly Clock[] {
-  const log = hourLog(meter.readings, meter.replaced);
   return programmes.map((programme) => {
     const { job, hours, setMs } = programme;
     const times = done.filter((one) => one.job === job).sort((a, b) => a.atMs - b.atMs);
@@ -80,18 +69,14 @@ export function clocksOf(
     if (hours === undefined) return { job, dueMs };
     const at = hoursOf(last, log);
     if (at === undefined) return { job, dueMs: last.atMs };
-    const outMs = ranOutMs(last.atMs, at + hours, meter);
+    const outMs = ranOutMs(last.atMs, at + hours, log);
     const firstMs = Math.min(dueMs ?? Number.POSITIVE_INFINITY, outMs ?? Number.POSITIVE_INFINITY);
     return { job, dueMs: Number.isFinite(firstMs) ? firstMs : undefined, dueHours: at + hours };
   });
 }
 
 /** When a reading that counted on its day first said that the hours since a job have run out. */
-function ranOutMs(
-  sinceMs: number,
-  dueHours: number,
-  { readings, replaced }: MeterRecords,
-): number | undefined {
+function ranOutMs(sinceMs: number, dueHours: number, { readings, replaced }: HourLog): number | undefined {
   const out = readings
     .filter(({ atMs, hours }) => atMs > sinceMs && hours + ahead(replaced, atMs) >= dueHours)
     .sort((a, b) => a.atMs - b.atMs)

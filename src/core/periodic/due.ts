@@ -37,3 +37,14 @@ export function dueOf(by: DueBy, noticeDays: number, now: DueNow): Due {
   const soon = soonest - nowMs <= noticeDays * dayMs;
   return { state: overdue ? "overdue" : soon ? "due_soon" : "not_yet", met, firstMs };
 }
+
+const rank: Readonly<Record<DueState, number>> = { overdue: 0, due_soon: 1, not_yet: 2 };
+
+/** Sorts what is overdue first, then what is due soon, each by its day. */
+export const mostPressing = (
+  a: Pick<Due, "state" | "firstMs">,
+  b: Pick<Due, "state" | "firstMs">,
+): number => {
+  const [aMs, bMs] = [a.firstMs ?? Number.MAX_VALUE, b.firstMs ?? Number.MAX_VALUE];
+  return rank[a.state] - rank[b.state] || aMs - bMs;
+};

@@ -21,6 +21,9 @@ export interface Counted extends HourReading {
 export type Question = "lower" | "jump";
 
 export interface HourLog {
+  /** All that was read, and what was exchanged: what the rest is worked out from. */
+  readonly readings: readonly HourReading[];
+  readonly replaced: readonly MeterReplaced[];
   /** Readings that one machine can have shown, by time of observation. */
   readonly counted: readonly Counted[];
   readonly questioned: readonly (Counted & { readonly why: Question })[];
@@ -75,15 +78,11 @@ export function hourLog(readings: readonly HourReading[], replaced: readonly Met
     inARow = chain.has(one) ? 0 : inARow + 1;
     if (inARow >= notBelieved) believed = false;
   }
-  return { counted, questioned, believed };
+  return { readings, replaced, counted, questioned, believed };
 }
 
 /** Whether a reading can stand between those that count: what somebody at a desk enters must. */
-export function fits(
-  { counted }: Pick<HourLog, "counted">,
-  reading: HourReading,
-  replaced: readonly MeterReplaced[] = [],
-): Question | undefined {
+export function fits({ counted, replaced }: HourLog, reading: HourReading): Question | undefined {
   const read: Ran = { machineHours: reading.hours + ahead(replaced, reading.atMs), atMs: reading.atMs };
   const before = counted.findLast(({ atMs }) => atMs <= read.atMs);
   const after = counted.find(({ atMs }) => atMs > read.atMs);

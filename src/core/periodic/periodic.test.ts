@@ -220,14 +220,13 @@ describe("the clocks of a unit", () => {
     hours: 1_000 + week * 20,
   }));
   const log = hourLog(readings);
-  const of = (some: readonly HourReading[]) => ({ readings: some, replaced: [] });
 
   it("are due since their programme was set where nothing is recorded, and by hours where nobody knows them", () => {
     const programmes = [
       { job: "service" as const, months: 3, hours: 250, ...set },
       { job: "grease" as const, hours: 50, ...set },
     ];
-    const none = clocksOf(programmes, [], of(readings), "UTC");
+    const none = clocksOf(programmes, [], log, "UTC");
     expect(none).toEqual([
       { job: "service", dueMs: days(0) },
       { job: "grease", dueMs: days(0) },
@@ -236,7 +235,7 @@ describe("the clocks of a unit", () => {
     const noMeter = clocksOf(
       programmes,
       [{ job: "grease", atMs: days(70), readingId: undefined }],
-      of([]),
+      hourLog([]),
       "UTC",
     );
     expect(overdueJobs(noMeter, undefined, days(70))).toContain("grease");
@@ -249,7 +248,7 @@ describe("the clocks of a unit", () => {
       readingId: `${week}`,
     }));
     const by = (some: readonly HourReading[]) =>
-      clocksOf([{ job: "service", months: 3, hours: 250, ...set }], done, of(some), "UTC")[0];
+      clocksOf([{ job: "service", months: 3, hours: 250, ...set }], done, hourLog(some), "UTC")[0];
     // Due 5 April from 5 January; done 23 March, within its 14 days: next 5 July; done 29 June: next 5 October.
     expect(by(readings)).toEqual({
       job: "service",
@@ -265,8 +264,8 @@ describe("the clocks of a unit", () => {
     const done = [{ job: "grease" as const, atMs: days(0), readingId: "0" }];
     const grease = { job: "grease" as const, hours: 100, ...set };
     const due = (some: readonly HourReading[], nowMs: number) => {
-      const known = of(some);
-      const { counted, believed } = hourLog(known.readings);
+      const known = hourLog(some);
+      const { counted, believed } = known;
       const ran = believed ? counted.at(-1)?.machineHours : undefined;
       return overdueJobs(clocksOf([grease], done, known, "UTC"), ran, nowMs).length > 0;
     };
@@ -316,11 +315,11 @@ describe("the clocks of a unit", () => {
         ...log.counted,
         ...Array.from({ length: count }, (_, i) => ({ id: `odd${i}`, atMs: days(210 + i), hours: 40 + i })),
       ]);
-    for (const count of [0, 1, 2]) expect(meterOf(odd(count), 0)?.machineHours).toBe(1_580);
-    expect(meterOf(odd(3), 0)).toEqual({ machineHours: undefined, aheadHours: 0, atMs: days(203) });
+    for (const count of [0, 1, 2]) expect(meterOf(odd(count))?.machineHours).toBe(1_580);
+    expect(meterOf(odd(3))).toEqual({ machineHours: undefined, aheadHours: 0, atMs: days(203) });
     const hours: Clock = { job: "grease", dueHours: 1_900 };
-    expect(overdueJobs([hours], meterOf(odd(3), 0)?.machineHours, days(220))).toEqual(["grease"]);
-    expect(meterOf(hourLog([]), 0)).toBeUndefined();
+    expect(overdueJobs([hours], meterOf(odd(3))?.machineHours, days(220))).toEqual(["grease"]);
+    expect(meterOf(hourLog([]))).toBeUndefined();
   });
 
   it("asks less where it comes round later, by fewer clocks, or not at all: and only then is anything due later", () => {
@@ -336,11 +335,7 @@ describe("the clocks of a unit", () => {
       readingId: undefined,
     }));
     const due = (one: Programme, nowMs: number, hours: number) =>
-      overdueJobs(
-        clocksOf([{ job: "service", ...one, setMs: days(0) }], done, of(readings), "UTC"),
-        hours,
-        nowMs,
-      );
+      overdueJobs(clocksOf([{ job: "service", ...one, setMs: days(0) }], done, log, "UTC"), hours, nowMs);
     fc.assert(
       fc.property(programme, programme, fc.nat(900), (before, after, day) => {
         if (asksLess(before, after).length > 0) return;

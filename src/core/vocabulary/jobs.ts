@@ -55,3 +55,13 @@ export const jobs = {
 export type JobId = keyof typeof jobs;
 export const jobIds = Object.keys(jobs) as [JobId, ...JobId[]];
 export const jobKind = (job: JobId): JobKind => jobs[job];
+
+/** What a record of a job still lacks: its report, or the licence of the competent person it is for. */
+export function lackOf(
+  job: JobId,
+  recorded: { readonly licence: string; readonly hasReport: boolean },
+): "document" | "licence" | undefined {
+  const { document, doneBy } = jobKind(job);
+  if (document && !recorded.hasReport) return "document";
+  return doneBy === "competent_person" && recorded.licence.trim() === "" ? "licence" : undefined;
+}

@@ -1,6 +1,7 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { Field } from "../ask";
+import { sendFile } from "../send";
 
 /** A report to send: a PDF or a picture of it. */
 export function DocumentField({ onPick }: { onPick: (file: File | undefined) => void }) {
@@ -22,14 +23,10 @@ export async function sendDocument(
   plate: string,
   file: File,
 ): Promise<{ readonly id: string } | { readonly problem: string }> {
-  try {
-    const answer = await fetch(
-      `/api/units/${encodeURIComponent(plate)}/documents?name=${encodeURIComponent(file.name.slice(0, 80))}`,
-      { method: "POST", body: file },
-    );
-    const data = (await answer.json().catch(() => ({}))) as { id?: string; detail?: string };
-    return answer.ok && data.id !== undefined ? { id: data.id } : { problem: data.detail ?? "" };
-  } catch {
-    return { problem: "No signal: the document was not sent. It is still picked here; try again." };
-  }
+  const name = encodeURIComponent(file.name.slice(0, 80));
+  const answer = await sendFile<{ id: string }>(
+    `/api/units/${encodeURIComponent(plate)}/documents?name=${name}`,
+    file,
+  );
+  return answer.ok ? { id: answer.data.id } : { problem: answer.detail };
 }

@@ -2,7 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { ClockId } from "@/contract/clocks";
-import { jobKind } from "@/core/vocabulary/jobs";
+import { lackOf } from "@/core/vocabulary/jobs";
 import { TextField } from "@/kit/field";
 import { Ask, Field, numberIn } from "../ask";
 import { DocumentField, sendDocument } from "./document-field";
@@ -15,7 +15,6 @@ export function JobForm({ plate, job, byHours }: { plate: string; job: ClockId; 
   const [typed, setTyped] = useState(empty);
   const [file, setFile] = useState<File>();
   const examination = job === "examination";
-  const kind = examination ? undefined : jobKind(job);
   const set = (id: keyof typeof empty) => (event: { target: { value: string } }) =>
     setTyped((was) => ({ ...was, [id]: event.target.value }));
   const hours = numberIn(typed.hours);
@@ -25,8 +24,11 @@ export function JobForm({ plate, job, byHours }: { plate: string; job: ClockId; 
     (!byHours || hours !== undefined) &&
     (!examination ||
       (typed.nextDue !== "" && typed.licence.trim().length > 1 && typed.document.trim().length > 1)) &&
-    (kind?.document !== true || typed.document.trim() !== "" || file !== undefined) &&
-    (kind?.doneBy !== "competent_person" || typed.licence.trim() !== "");
+    (examination ||
+      lackOf(job, {
+        licence: typed.licence,
+        hasReport: typed.document.trim() !== "" || file !== undefined,
+      }) === undefined);
   const make = async () => {
     const sent = file === undefined ? undefined : await sendDocument(plate, file);
     if (sent !== undefined && "problem" in sent) return sent;
@@ -51,7 +53,7 @@ export function JobForm({ plate, job, byHours }: { plate: string; job: ClockId; 
       <Field words={t("clocks.doneOn")}>
         <TextField type="date" value={typed.doneOn} onChange={set("doneOn")} />
       </Field>
-      <Field words={t(kind === undefined ? "units.examiner" : "clocks.doneBy")}>
+      <Field words={t(examination ? "units.examiner" : "clocks.doneBy")}>
         <TextField value={typed.by} maxLength={80} onChange={set("by")} />
       </Field>
       <Field words={t("tagged.licence")}>

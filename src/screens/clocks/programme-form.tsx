@@ -2,14 +2,10 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { ProgrammeWanted } from "@/core/periodic/programme";
+import type { JobHours } from "@/core/sheet/job-hours";
 import { type JobId, jobIds, jobKind } from "@/core/vocabulary/jobs";
 import { SelectField, TextField } from "@/kit/field";
 import { Ask, Field, numberIn } from "../ask";
-
-/** What a sheet says of the hours of jobs, with the manual's page. */
-export type SheetHours = Readonly<
-  Partial<Record<JobId, { readonly hours: number; readonly page: string | undefined }>>
->;
 
 interface Typed {
   readonly job: JobId;
@@ -30,7 +26,7 @@ export function ProgrammeForm({
 }: {
   plate: string;
   now: readonly ProgrammeWanted[];
-  ofSheet: SheetHours;
+  ofSheet: JobHours;
 }) {
   const t = useTranslations();
   const startOf = (job: JobId): Typed => {

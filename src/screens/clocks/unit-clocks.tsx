@@ -1,6 +1,7 @@
 import { useTranslations } from "next-intl";
 import type { UnitClocks } from "@/contract/clocks";
 import { stripWeeks } from "@/core/periodic/strip";
+import type { JobHours } from "@/core/sheet/job-hours";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
 import { Weeks } from "@/kit/weeks";
@@ -11,7 +12,7 @@ import { DueMark, DueWords, hoursShown } from "./due-words";
 import { intervalWords } from "./interval-words";
 import { JobForm } from "./job-form";
 import { Meter } from "./meter";
-import { ProgrammeForm, type SheetHours } from "./programme-form";
+import { ProgrammeForm } from "./programme-form";
 import { SlotForm } from "./slot-form";
 import { WeeksKey } from "./weeks-key";
 
@@ -28,7 +29,7 @@ export function UnitClocksView({
 }: {
   plate: string;
   clocks: UnitClocks;
-  ofSheet: SheetHours;
+  ofSheet: JobHours;
   battery: boolean;
   longestCharge: number | undefined;
   zone: string;
@@ -62,7 +63,7 @@ export function UnitClocksView({
                   </span>
                 )}
               </span>
-              <Weeks weeks={clock.strip.weeks} />
+              <Weeks weeks={clock.strip} />
               <span className="leading-snug">
                 <DueWords clock={clock} zone={clock.job === "examination" ? "UTC" : zone} />
                 {clock.last === undefined ? (

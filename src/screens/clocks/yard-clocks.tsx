@@ -1,7 +1,8 @@
 import { useTranslations } from "next-intl";
 import type { CSSProperties } from "react";
 import type { ClockShown, YardUnit } from "@/contract/clocks";
-import { stripWeeks, type WeekMark } from "@/core/periodic/strip";
+import { mostPressing } from "@/core/periodic/due";
+import { stripWeeks, together } from "@/core/periodic/strip";
 import { Further } from "@/kit/further";
 import { Link } from "@/kit/link";
 import { Plate, plateWidth } from "@/kit/plate";
@@ -9,23 +10,6 @@ import { Weeks } from "@/kit/weeks";
 import { day } from "../states";
 import { DueMark, DueWords } from "./due-words";
 import { WeeksKey } from "./weeks-key";
-
-const rank: Readonly<Record<ClockShown["state"], number>> = { overdue: 0, due_soon: 1, not_yet: 2 };
-const weight: readonly WeekMark[] = ["overdue", "due", "planned", "may", "open"];
-
-/** The jobs of a unit on one strip: of each week what matters most. */
-export const together = (clocks: readonly ClockShown[]): readonly WeekMark[] =>
-  Array.from(
-    { length: stripWeeks },
-    (_, week) => weight.find((mark) => clocks.some(({ strip }) => strip.weeks[week] === mark)) ?? "open",
-  );
-
-const firstOf = (clocks: readonly ClockShown[]) =>
-  [...clocks].sort(
-    (a, b) =>
-      rank[a.state] - rank[b.state] ||
-      (a.firstMs ?? Number.POSITIVE_INFINITY) - (b.firstMs ?? Number.POSITIVE_INFINITY),
-  )[0];
 
 /** The months over a strip of weeks: each where its first whole week is. */
 function Months({ nowMs, zone }: { nowMs: number; zone: string }) {
@@ -43,6 +27,8 @@ function Months({ nowMs, zone }: { nowMs: number; zone: string }) {
   );
 }
 
+const none = { state: "not_yet", firstMs: undefined } as const;
+
 /** The next three months of the yard: a strip a unit, what is overdue or due soonest first. */
 export function YardClocksView({
   units,
@@ -57,12 +43,8 @@ export function YardClocksView({
 }) {
   const t = useTranslations();
   const rows = units
-    .map((unit) => ({ ...unit, first: firstOf(unit.clocks) }))
-    .sort(
-      (a, b) =>
-        rank[a.first?.state ?? "not_yet"] - rank[b.first?.state ?? "not_yet"] ||
-        (a.first?.firstMs ?? Number.POSITIVE_INFINITY) - (b.first?.firstMs ?? Number.POSITIVE_INFINITY),
-    );
+    .map((unit) => ({ ...unit, first: [...unit.clocks].sort(mostPressing)[0] }))
+    .sort((a, b) => mostPressing(a.first ?? none, b.first ?? none));
   const count = (state: ClockShown["state"]) => rows.filter(({ first }) => first?.state === state).length;
   const withoutDay = rows.flatMap(({ clocks }) =>
     clocks.filter(({ state, slot }) => state === "due_soon" && slot === undefined),
@@ -98,7 +80,7 @@ export function YardClocksView({
             >
               <Plate>{plate}</Plate>
             </Link>
-            <Weeks weeks={together(clocks)} />
+            <Weeks weeks={together(clocks.map(({ strip }) => strip))} />
             {first === undefined ? null : (
               <>
                 <span className="col-span-2 leading-snug lg:col-span-1">

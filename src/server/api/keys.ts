@@ -1,12 +1,11 @@
-import { createHash, randomBytes, randomUUID } from "node:crypto";
+import { randomBytes, randomUUID } from "node:crypto";
 import { z } from "zod";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { sha256 } from "@/server/ledger/chain";
 
 /** The demo's key, printed at its start and written in the README: it opens invented data only. */
 export const demoKey = "rk_demo_low_meadow_6f1d94c2";
-
-const hashOf = (key: string): string => createHash("sha256").update(key).digest("hex");
 
 export const newKeySchema = z.strictObject({ name: z.string().trim().min(1).max(80) });
 
@@ -24,7 +23,7 @@ export async function makeKey(
   await db.transaction().execute((trx) =>
     trx
       .insertInto("apiKey")
-      .values({ id, siteId, name, shown, hash: hashOf(key), madeBy: personId, madeAt: at })
+      .values({ id, siteId, name, shown, hash: sha256(key), madeBy: personId, madeAt: at })
       .execute(),
   );
   return { id, key };
@@ -68,7 +67,7 @@ export async function siteOfKey(db: Db, headers: Headers, at: Date): Promise<str
   const row = await db
     .selectFrom("apiKey")
     .select(["id", "siteId", "lastUsedAt"])
-    .where("hash", "=", hashOf(key))
+    .where("hash", "=", sha256(key))
     .where("revokedAt", "is", null)
     .executeTakeFirst();
   if (row === undefined) {

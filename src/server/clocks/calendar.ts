@@ -1,11 +1,10 @@
-import { createHash, randomBytes } from "node:crypto";
+import { randomBytes } from "node:crypto";
 import ical, { ICalCalendarMethod, ICalEventTransparency } from "ical-generator";
 import type { ClockId, ClockShown } from "@/contract/clocks";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { sha256 } from "@/server/ledger/chain";
 import { yardClocks } from "./read";
-
-const hashOf = (secret: string) => createHash("sha256").update(secret).digest("hex");
 
 /** Makes a site's calendar a new secret; the one before serves nobody any more. It is shown this once. */
 export async function newCalendarSecret(
@@ -15,7 +14,7 @@ export async function newCalendarSecret(
   at: Date,
 ): Promise<{ readonly path: string }> {
   const secret = randomBytes(24).toString("base64url");
-  const row = { secretHash: hashOf(secret), madeBy: personId, madeAt: at };
+  const row = { secretHash: sha256(secret), madeBy: personId, madeAt: at };
   await db
     .insertInto("calendarFeed")
     .values({ siteId, ...row })
@@ -44,7 +43,7 @@ export async function siteCalendar(db: Db, secret: string, at: Date): Promise<Si
     .selectFrom("calendarFeed as f")
     .innerJoin("site as s", "s.id", "f.siteId")
     .select(["f.siteId", "s.name"])
-    .where("f.secretHash", "=", hashOf(secret))
+    .where("f.secretHash", "=", sha256(secret))
     .executeTakeFirst();
   if (feed === undefined)
     throw new Problem(

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { isStorable } from "@/core/record/events";
 import { chargerLamps } from "@/core/vocabulary/charging";
 import type { Db } from "@/server/database/database";
+import { textField } from "@/server/http/text";
 
 export const chargeSchema = z.strictObject({
   id: z.uuid(),
@@ -10,12 +10,7 @@ export const chargeSchema = z.strictObject({
   /** Distilled water topped up, litres. */
   waterL: z.number().min(0).max(100).nullable(),
   lamp: z.enum(chargerLamps),
-  note: z
-    .string()
-    .trim()
-    .max(400)
-    .refine(isStorable, "expected text without NUL or half characters")
-    .optional(),
+  note: textField(0, "a note", 400).optional(),
 });
 
 /** Notes a charge of a unit's battery. The same twice is one. */

@@ -1,9 +1,10 @@
 import { z } from "zod";
-import { type InspectionEvent, isStorable } from "@/core/record/events";
+import type { InspectionEvent } from "@/core/record/events";
 import { hoursRead } from "@/core/record/hours-read";
 import { reduce } from "@/core/record/reduce";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { lockUnit } from "@/server/ledger/append";
 import { setClocks } from "./keep";
 
@@ -78,12 +79,7 @@ export async function noteWalkReadings(
 }
 
 export const voidSchema = z.strictObject({
-  why: z
-    .string()
-    .trim()
-    .min(3, "expected why, in a few words")
-    .max(400)
-    .refine(isStorable, "expected text without NUL or half characters"),
+  why: textField(3, "why, in a few words", 400),
 });
 
 /** Takes a reading that was wrong out of the count, by somebody who says why. It is kept. */

@@ -1,24 +1,17 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import { fits } from "@/core/periodic/hours";
-import { isStorable } from "@/core/record/events";
-import { jobIds, jobKind } from "@/core/vocabulary/jobs";
+import { jobIds, jobKind, lackOf } from "@/core/vocabulary/jobs";
 import { localMs, momentOf } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { append, lockUnit } from "@/server/ledger/append";
 import { noteHeads } from "@/server/ledger/heads";
+import { zoneOfUnit } from "@/server/sites/zone";
 import { requireDocument } from "./documents";
 import { meterHours } from "./hours";
 import { hourLogOf, programmesOf, refuseOdd, setClocks } from "./keep";
-
-const words = (least: number, what: string, most: number) =>
-  z
-    .string()
-    .trim()
-    .min(least, `expected ${what}`)
-    .max(most)
-    .refine(isStorable, "expected text without NUL or half characters");
 
 export const jobDoneSchema = z
   .strictObject({
@@ -26,25 +19,23 @@ export const jobDoneSchema = z
     doneOn: z.iso.date(),
     /** What the hour meter showed; asked where the job comes round by hours. */
     meterHours: meterHours.nullable(),
-    doneBy: words(2, "who did it", 80),
-    licence: words(0, "their licence or card number", 60),
+    doneBy: textField(2, "who did it", 80),
+    licence: textField(0, "their licence or card number", 60),
     /** The number of the report or certificate. */
-    document: words(0, "the number of the report", 120),
+    document: textField(0, "the number of the report", 120),
     /** The report itself, sent before. */
     documentId: z.uuid().nullable(),
-    note: words(0, "a note", 1000).optional(),
+    note: textField(0, "a note", 1000).optional(),
   })
-  .refine(
-    ({ job, document, documentId }) => !jobKind(job).document || document !== "" || documentId !== null,
-    {
-      path: ["document"],
-      message: "expected the report of this job: its number, or the document itself",
-    },
-  )
-  .refine(({ job, licence }) => jobKind(job).doneBy !== "competent_person" || licence !== "", {
-    path: ["licence"],
-    message: "expected their licence or card number",
+  .superRefine(({ job, licence, document, documentId }, context) => {
+    const lack = lackOf(job, { licence, hasReport: document !== "" || documentId !== null });
+    if (lack !== undefined) context.addIssue({ code: "custom", path: [lack], message: lackWords[lack] });
   });
+
+const lackWords = {
+  document: "expected the report of this job: its number, or the document itself",
+  licence: "expected their licence or card number",
+} as const;
 
 const dayMs = 86_400_000;
 
@@ -63,14 +54,9 @@ export async function recordJob(
   const id = randomUUID();
   const heads = await db.transaction().execute(async (trx) => {
     await lockUnit(trx, unitId);
-    const { timeZone } = await trx
-      .selectFrom("unit as u")
-      .innerJoin("site as s", "s.id", "u.siteId")
-      .select("s.timeZone")
-      .where("u.id", "=", unitId)
-      .executeTakeFirstOrThrow();
-    const doneAt = new Date(Math.min(at.getTime(), momentOf(Date.parse(doneOn) + dayMs / 2, timeZone)));
-    if (Date.parse(doneOn) > localMs(at.getTime(), timeZone))
+    const zone = await zoneOfUnit(trx, unitId);
+    const doneAt = new Date(Math.min(at.getTime(), momentOf(Date.parse(doneOn) + dayMs / 2, zone)));
+    if (Date.parse(doneOn) > localMs(at.getTime(), zone))
       throw new Problem(400, "bad-input", "doneOn: expected a day that has come, got one that has not");
     const programme = (await programmesOf(trx, unitId)).find((one) => one.job === job);
     if (programme === undefined)
@@ -84,7 +70,7 @@ export async function recordJob(
     await requireDocument(trx, unitId, rest.documentId);
     if (read !== null) {
       const log = await hourLogOf(trx, unitId);
-      refuseOdd(fits(log, { id, atMs: doneAt.getTime(), hours: read }, log.exchanges), read, doneOn);
+      refuseOdd(fits(log, { id, atMs: doneAt.getTime(), hours: read }), read, doneOn);
       await trx
         .insertInto("hourReading")
         .values({

@@ -1,29 +1,15 @@
 import { sql } from "kysely";
 import { type Clock, clocksOf, type Meter, meterOf, type UnitProgramme } from "@/core/periodic/clocks";
-import {
-  ahead,
-  type HourLog,
-  type HourReading,
-  hourLog,
-  type MeterReplaced,
-  type Question,
-} from "@/core/periodic/hours";
-import type { Zone } from "@/core/vocabulary/zone";
+import { type HourLog, hourLog, type Question } from "@/core/periodic/hours";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { zoneOfUnit } from "@/server/sites/zone";
 
 /** So many of a unit's latest readings are looked at: two years of a reading a shift. */
 const mostReadings = 1500;
 
-/** A unit's hour log, the exchanges of its meter, and how far the machine is ahead of the one on it now. */
-export interface UnitLog extends HourLog {
-  readonly readings: readonly HourReading[];
-  readonly exchanges: readonly MeterReplaced[];
-  readonly aheadNow: number;
-}
-
 /** The hour log of a unit, from all that was read off its meters. */
-export async function hourLogOf(db: Db | Trx, unitId: string): Promise<UnitLog> {
+export async function hourLogOf(db: Db | Trx, unitId: string): Promise<HourLog> {
   const rows = await db
     .selectFrom("hourReading")
     .select(["id", "observedAt", "hours"])
@@ -40,8 +26,7 @@ export async function hourLogOf(db: Db | Trx, unitId: string): Promise<UnitLog> 
       .execute()
   ).map(({ exchangedAt, oldHours, newHours }) => ({ atMs: exchangedAt.getTime(), oldHours, newHours }));
   const readings = rows.map(({ id, observedAt, hours }) => ({ id, atMs: observedAt.getTime(), hours }));
-  const log = hourLog(readings, exchanges);
-  return { ...log, readings, exchanges, aheadNow: ahead(exchanges, Number.POSITIVE_INFINITY) };
+  return hourLog(readings, exchanges);
 }
 
 /** The programmes a unit has now. */
@@ -113,12 +98,6 @@ export async function workedOut(db: Db | Trx, unitId: string) {
     .select(["id", "job", "doneAt", "meterHours"])
     .where("unitId", "=", unitId)
     .execute();
-  const { timeZone } = await db
-    .selectFrom("unit as u")
-    .innerJoin("site as s", "s.id", "u.siteId")
-    .select("s.timeZone")
-    .where("u.id", "=", unitId)
-    .executeTakeFirstOrThrow();
   const clocks = clocksOf(
     programmes.map(asProgramme),
     // The reading that was taken with a job has its id.
@@ -126,10 +105,10 @@ export async function workedOut(db: Db | Trx, unitId: string) {
       ...{ job, atMs: doneAt.getTime() },
       readingId: meterHours === null ? undefined : id,
     })),
-    { readings: log.readings, replaced: log.exchanges },
-    timeZone as Zone,
+    log,
+    await zoneOfUnit(db, unitId),
   );
-  return { clocks, meter: meterOf(log, log.aheadNow), log };
+  return { clocks, meter: meterOf(log), log };
 }
 
 const sameTime = (a: number | undefined, b: number | undefined) => a === b;

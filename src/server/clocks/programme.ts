@@ -3,10 +3,10 @@ import { z } from "zod";
 import type { AsksLess } from "@/core/periodic/clocks";
 import { asksLess } from "@/core/periodic/clocks";
 import type { ProgrammeWanted } from "@/core/periodic/programme";
-import { isStorable } from "@/core/record/events";
 import { jobIds } from "@/core/vocabulary/jobs";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { append, lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { asProgramme, programmesOf, setClocks } from "./keep";
@@ -21,12 +21,7 @@ export const programmeSchema = z
     earlyDays: z.number().int().min(0).max(120),
     noticeDays: z.number().int().min(0).max(120),
     /** Where it is from: the manual's page, the law, the owner's own rule. */
-    source: z
-      .string()
-      .trim()
-      .min(2, "expected where the interval is from: the manual's page, or whose rule it is")
-      .max(200)
-      .refine(isStorable, "expected text without NUL or half characters"),
+    source: textField(2, "where the interval is from: the manual's page, or whose rule it is", 200),
   })
   .refine(({ months, hours }) => months !== null || hours !== null, {
     path: ["months"],

@@ -6,8 +6,8 @@ import { hourLog } from "@/core/periodic/hours";
 import { stripOf } from "@/core/periodic/strip";
 import { mayBeDead, usageOf } from "@/core/periodic/usage";
 import type { Db } from "@/server/database/database";
+import { groupedBy } from "@/server/database/grouped";
 import { namesOf } from "@/server/people/names";
-import { byUnit } from "./by-unit";
 import { asProgramme, clocksNow, hourLogOf, programmesOf } from "./keep";
 import { programmeClaims } from "./programme";
 
@@ -226,9 +226,9 @@ export async function yardClocks(
   ]);
   const noticeOf = new Map(notices.map(({ unitId, job, noticeDays }) => [`${unitId} ${job}`, noticeDays]));
   const hoursOf = new Map(hours.map((row) => [row.unitId, row]));
-  const clocksBy = byUnit(clocks);
-  const readingsBy = byUnit(readings);
-  const exchangesBy = byUnit(exchanges);
+  const clocksBy = groupedBy(clocks, "unitId");
+  const readingsBy = groupedBy(readings, "unitId");
+  const exchangesBy = groupedBy(exchanges, "unitId");
   const of = ({ id, plate, family, examinationDue }: (typeof units)[number]): YardUnit => {
     const ran = hoursOf.get(id);
     const byHours = (clocksBy.get(id) ?? []).some(({ dueHours }) => dueHours !== null);

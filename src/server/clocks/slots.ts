@@ -1,15 +1,15 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import { isStorable } from "@/core/record/events";
 import { jobIds } from "@/core/vocabulary/jobs";
 import type { Db } from "@/server/database/database";
+import { textField } from "@/server/http/text";
 import { lockUnit } from "@/server/ledger/append";
 
 export const slotSchema = z.strictObject({
   job: z.enum(["examination", ...jobIds]),
   /** Null takes the day back. */
   plannedOn: z.iso.date().nullable(),
-  who: z.string().trim().max(80).refine(isStorable, "expected text without NUL or half characters"),
+  who: textField(0, "who does it", 80),
 });
 
 /** Gives a job that is coming a day and somebody who does it, or takes that back. */

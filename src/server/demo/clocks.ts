@@ -1,3 +1,4 @@
+import { hasTractionBattery } from "@/core/sheet/read";
 import { type JobId, jobKind } from "@/core/vocabulary/jobs";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { noteCharge } from "@/server/clocks/charge";
@@ -16,15 +17,13 @@ const byHours: ReadonlySet<string> = new Set(["LM-05", "LM-20"]);
 
 /** The jobs of a unit, and how many days ago each was done last. */
 function jobsOf(unit: DemoUnit): readonly (readonly [JobId, number])[] {
-  const { power } = demoSheets[unit.sheet];
+  const sheet = demoSheets[unit.sheet];
   const number = Number(unit.plate.replace(/\D/g, "")) || 1;
   const service = byHours.has(unit.plate) ? 48 : 24 + ((number * 17) % 52);
   return [
     ["service", service],
-    ...(power === "battery" || power === "hybrid"
-      ? [["battery_service", 24 + ((number * 11) % 40)] as const]
-      : []),
-    ...(power === "diesel" || power === "petrol" || power === "dual_fuel"
+    ...(hasTractionBattery(sheet) ? [["battery_service", 24 + ((number * 11) % 40)] as const] : []),
+    ...(["diesel", "petrol", "dual_fuel"].includes(sheet.power)
       ? [["engine_oil", 60 + ((number * 37) % 250)] as const]
       : []),
     ...(unit.sheet.includes("kb160") ? [["load_calibration", 345 - number] as const] : []),

@@ -1,11 +1,11 @@
 import { createHash, randomUUID, timingSafeEqual } from "node:crypto";
 import { z } from "zod";
-import { isStorable } from "@/core/record/events";
 import { cautiousPolicy } from "@/core/vocabulary/policy";
 import { localMs } from "@/core/vocabulary/zone";
 import { secretFile } from "@/server/config";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { pinSchema, requireGoodPin, writePin } from "@/server/people/pin";
 import { addStaffEvent, badgeSchema, nameSchema } from "@/server/people/staff";
 import { countTry } from "@/server/people/wrong-tries";
@@ -58,12 +58,7 @@ export const shiftsSchema = z
   });
 
 export const siteSchema = z.strictObject({
-  name: z
-    .string()
-    .trim()
-    .min(2, "expected the site's name")
-    .max(80)
-    .refine(isStorable, "expected text without NUL or half characters"),
+  name: textField(2, "the site's name", 80),
   timeZone: zoneSchema,
   shifts: shiftsSchema,
 });

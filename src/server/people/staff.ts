@@ -1,23 +1,15 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import { type StaffDetail, type StaffEventKind, shownKinds } from "@/contract/staff";
-import { isStorable } from "@/core/record/events";
 import { families } from "@/core/vocabulary/families";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { secondPerson, secondSchema, writeCode } from "./pin";
 import { roles } from "./roles";
 
-const words = (least: number, what: string, most: number) =>
-  z
-    .string()
-    .trim()
-    .min(least, `expected ${what}`)
-    .max(most)
-    .refine(isStorable, "expected text without NUL or half characters");
-
 export const badgeSchema = z.string().regex(/^[0-9]{3,8}$/, "a badge number is 3 to 8 digits");
-export const nameSchema = words(2, "a name", 80);
+export const nameSchema = textField(2, "a name", 80);
 
 export const newPersonSchema = z.strictObject({
   badge: badgeSchema,
@@ -27,23 +19,30 @@ export const newPersonSchema = z.strictObject({
 
 export const trainingSchema = z.strictObject({
   family: z.enum(families),
-  licence: words(2, "the number of the licence or card", 60),
+  licence: textField(2, "the number of the licence or card", 60),
   until: z.iso.date(),
   /** The number of the certificate. */
-  document: words(0, "the number of the certificate", 120),
+  document: textField(0, "the number of the certificate", 120),
 });
 
 export const staffChangeSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("role_given"), role: z.enum(roles) }),
   z.strictObject({ kind: z.literal("role_taken"), role: z.enum(roles) }),
   z.strictObject({ kind: z.literal("trained"), ...trainingSchema.shape }),
-  z.strictObject({ kind: z.literal("training_ended"), family: z.enum(families), why: words(3, "why", 400) }),
-  z.strictObject({ kind: z.literal("left"), why: words(0, "why", 400) }),
+  z.strictObject({
+    kind: z.literal("training_ended"),
+    family: z.enum(families),
+    why: textField(3, "why", 400),
+  }),
+  z.strictObject({ kind: z.literal("left"), why: textField(0, "why", 400) }),
   z.strictObject({ kind: z.literal("returned"), roles: z.array(z.enum(roles)).min(1).max(roles.length) }),
   z.strictObject({ kind: z.literal("code") }),
 ]);
 
 export type StaffChange = z.infer<typeof staffChangeSchema>;
+
+/** Whether a trainer or supervisor may make a change; all others are the owner's. */
+export const isTraining = ({ kind }: StaffChange): boolean => kind === "trained" || kind === "training_ended";
 
 /** A code to hand over, shown once. */
 export interface Handed {
@@ -144,7 +143,7 @@ export const familiarSchema = z.strictObject({
     message:
       "expected all of it shown: instructions and warnings, features, controls, safety devices, emergency lowering",
   }),
-  note: words(0, "a note", 1000),
+  note: textField(0, "a note", 1000),
   /** The one who was shown signs with their own badge and PIN. */
   signs: secondSchema,
 });

@@ -1,7 +1,6 @@
-import { createHash } from "node:crypto";
 import { momentOf } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
-import { canonical } from "@/server/ledger/chain";
+import { canonical, sha256 } from "@/server/ledger/chain";
 import { unpackEvents } from "@/server/ledger/kept-events";
 import { publicKeyPem, signHash } from "@/server/ledger/key";
 import type { AtSite } from "./find";
@@ -15,14 +14,12 @@ export interface BundleDays {
   readonly to: string;
 }
 
-const hashOf = (text: string) => createHash("sha256").update(text, "utf8").digest("hex");
-
 /** Lines of a bundle: each sealed by the SHA-256 of the seal before it, a line break, and its own content. */
 class Sealed {
   seal = "";
   line(content: object): string {
     const text = JSON.stringify(content);
-    this.seal = hashOf(`${this.seal}\n${text}`);
+    this.seal = sha256(`${this.seal}\n${text}`);
     return `{"seal":"${this.seal}","of":${text}}\n`;
   }
 }

@@ -1,20 +1,15 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import { isStorable } from "@/core/record/events";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { askedIn, queryFor } from "./asked";
 
 /** Searches one person keeps, at most. */
 const most = 30;
 
 export const viewSchema = z.strictObject({
-  name: z
-    .string()
-    .trim()
-    .min(1, "expected a name")
-    .max(60)
-    .refine(isStorable, "expected text without NUL or half characters"),
+  name: textField(1, "a name", 60),
   query: z.string().max(800),
 });
 

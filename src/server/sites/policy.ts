@@ -1,11 +1,11 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import { isStorable } from "@/core/record/events";
 import { type Policy, policySchema } from "@/core/vocabulary/policy";
 import { policyDiff } from "@/core/vocabulary/policy-diff";
 import { momentOf } from "@/core/vocabulary/zone";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { appendToAll } from "@/server/units/ledger-entries";
@@ -14,12 +14,7 @@ export const policyChangeSchema = z.strictObject({
   policy: policySchema,
   /** The day it holds from, by the site's clock; null: at once. */
   holdsFrom: z.iso.date().nullable(),
-  note: z
-    .string()
-    .trim()
-    .max(400)
-    .refine(isStorable, "expected text without NUL or half characters")
-    .optional(),
+  note: textField(0, "a note", 400).optional(),
 });
 
 /** Versions shown of a site. */

@@ -7,11 +7,11 @@ import {
   unitEventKinds,
 } from "@/core/evidence/unit-events";
 import { fits, hourLog } from "@/core/periodic/hours";
-import { isStorable } from "@/core/record/events";
 import { meterHours } from "@/server/clocks/hours";
 import { hourLogOf, refuseOdd, setClocks } from "@/server/clocks/keep";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { append, lockUnit } from "@/server/ledger/append";
 import { noteHeads } from "@/server/ledger/heads";
 
@@ -19,7 +19,7 @@ export const unitEventSchema = z
   .strictObject({
     id: z.uuid(),
     kind: z.enum(unitEventKinds),
-    note: z.string().max(1000).refine(isStorable, "expected text without NUL or half characters").optional(),
+    note: textField(0, "a note", 1000).optional(),
     /** Of an hour meter that was replaced: what the old one showed last, what the new one began with, and when; now, where not said. */
     meter: z
       .strictObject({ oldHours: meterHours, newHours: meterHours, exchangedAt: z.iso.datetime().optional() })
@@ -76,16 +76,12 @@ async function exchangeMeter(
   const when = exchangedAt === undefined ? at : new Date(exchangedAt);
   if (when > at) throw new Problem(400, "bad-input", "meter.exchangedAt: expected a moment that has come");
   const atMs = when.getTime();
-  const { readings, exchanges } = await hourLogOf(trx, unitId);
+  const { readings, replaced } = await hourLogOf(trx, unitId);
   const before = hourLog(
     readings.filter((one) => one.atMs < atMs),
-    exchanges,
+    replaced,
   );
-  refuseOdd(
-    fits(before, { id, atMs, hours: oldHours }, exchanges),
-    oldHours,
-    when.toISOString().slice(0, 10),
-  );
+  refuseOdd(fits(before, { id, atMs, hours: oldHours }), oldHours, when.toISOString().slice(0, 10));
   await trx
     .insertInto("meterExchange")
     .values({ id, unitId, exchangedAt: when, oldHours, newHours })

@@ -1,28 +1,20 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import { checksOf } from "@/core/catalogue/catalogue";
-import { isStorable } from "@/core/record/events";
 import { requireDocument } from "@/server/clocks/documents";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { append, lockUnit } from "@/server/ledger/append";
 import { noteHeads } from "@/server/ledger/heads";
 
-const words = (what: string, most: number) =>
-  z
-    .string()
-    .trim()
-    .min(2, `expected ${what}`)
-    .max(most)
-    .refine(isStorable, "expected text without NUL or half characters");
-
 export const examinationSchema = z
   .strictObject({
-    examiner: words("who examined it", 80),
-    licence: words("their licence or card number", 60),
+    examiner: textField(2, "who examined it", 80),
+    licence: textField(2, "their licence or card number", 60),
     examinedOn: z.iso.date(),
     nextDue: z.iso.date(),
-    document: words("the number of the report or certificate", 120),
+    document: textField(2, "the number of the report or certificate", 120),
     /** The report itself, sent before. */
     documentId: z.uuid().nullable().optional(),
   })

@@ -2,23 +2,15 @@ import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import { type SheetEffect, sheetEffect } from "@/core/catalogue/sheet-effect";
 import type { EntryKind } from "@/core/evidence/touches";
-import { isStorable } from "@/core/record/events";
 import { barePlate } from "@/core/vocabulary/plate-match";
 import type { Db, Trx } from "@/server/database/database";
 import type { UnitChangeKind } from "@/server/database/tables/units";
 import { Problem } from "@/server/http/problem";
+import { textField } from "@/server/http/text";
 import { append, lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { secondPerson, secondSchema } from "@/server/people/pin";
 import { figuresOf } from "./figures";
-
-const words = (least: number, what: string, most: number) =>
-  z
-    .string()
-    .trim()
-    .min(least, `expected ${what}`)
-    .max(most)
-    .refine(isStorable, "expected text without NUL or half characters");
 
 export const newUnitSchema = z.strictObject({
   plate: z
@@ -26,25 +18,29 @@ export const newUnitSchema = z.strictObject({
     .trim()
     .toUpperCase()
     .regex(/^[A-Z0-9](?:[A-Z0-9 -]{0,10}[A-Z0-9])?$/, "expected 1 to 12 letters, digits, spaces and dashes"),
-  serial: words(2, "the serial number off its plate", 60),
+  serial: textField(2, "the serial number off its plate", 60),
   siteId: z.string().min(1).max(60),
   sheetId: z.string().min(1).max(120),
   /** When its periodic examination falls due, by its report. */
   examinationDue: z.iso.date(),
-  document: words(2, "the number of the report of its examination", 120),
+  document: textField(2, "the number of the report of its examination", 120),
   /** Whose it is: the site's own, or hired in. */
-  hiredFrom: words(0, "who it is hired from", 80),
+  hiredFrom: textField(0, "who it is hired from", 80),
 });
 
 export const poolChangeSchema = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("moved"), siteId: z.string().min(1).max(60), why: words(0, "why", 400) }),
-  z.strictObject({ kind: z.literal("retired"), why: words(3, "why, in a few words", 400) }),
-  z.strictObject({ kind: z.literal("back"), why: words(3, "why, in a few words", 400) }),
+  z.strictObject({
+    kind: z.literal("moved"),
+    siteId: z.string().min(1).max(60),
+    why: textField(0, "why", 400),
+  }),
+  z.strictObject({ kind: z.literal("retired"), why: textField(3, "why, in a few words", 400) }),
+  z.strictObject({ kind: z.literal("back"), why: textField(3, "why, in a few words", 400) }),
   z.strictObject({
     kind: z.literal("sheet"),
     sheetId: z.string().min(1).max(120),
     /** Where it asks less on the floor: the manual's page, and a second person at this screen. */
-    page: words(0, "the manual's page", 80).optional(),
+    page: textField(0, "the manual's page", 80).optional(),
     second: secondSchema.optional(),
   }),
 ]);

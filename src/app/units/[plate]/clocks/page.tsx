@@ -1,10 +1,9 @@
 import { notFound } from "next/navigation";
 import { NextIntlClientProvider } from "next-intl";
 import { wordsFor } from "@/app/messages";
-import type { FigureId } from "@/core/vocabulary/figures";
-import { type JobId, jobIds, jobKind } from "@/core/vocabulary/jobs";
+import { jobHoursOf } from "@/core/sheet/job-hours";
+import { hasTractionBattery } from "@/core/sheet/read";
 import { Chrome } from "@/screens/chrome/chrome";
-import type { SheetHours } from "@/screens/clocks/programme-form";
 import { UnitClocksView } from "@/screens/clocks/unit-clocks";
 import { unitClocks } from "@/server/clocks/read";
 import { unitSheetOf } from "@/server/clocks/sheet-of-unit";
@@ -22,15 +21,8 @@ export default async function UnitClocksPage({ params }: { params: Promise<{ pla
   const unit = await unitSheetOf(database(), plate);
   if (unit === undefined) notFound();
   seeOnly(call.person, unit.siteId);
+  const { sheet } = unit;
   const clocks = await unitClocks(database(), unit.id, call.at);
-  const figure = (id: FigureId) => unit.sheet?.figures[id];
-  const ofSheet = Object.fromEntries(
-    jobIds.flatMap((job): readonly (readonly [JobId, SheetHours[JobId]])[] => {
-      const { hoursFigure } = jobKind(job);
-      const known = hoursFigure === undefined ? undefined : figure(hoursFigure);
-      return known === undefined ? [] : [[job, { hours: known.value, page: known.page }]];
-    }),
-  ) as SheetHours;
   const may = (right: Parameters<typeof mayAt>[1]) => mayAt(call.person, right, unit.siteId);
   return (
     <Chrome data={await chromeData(call)} at="units" plate={plate}>
@@ -38,9 +30,9 @@ export default async function UnitClocksPage({ params }: { params: Promise<{ pla
         <UnitClocksView
           plate={plate}
           clocks={clocks}
-          ofSheet={ofSheet}
-          battery={unit.sheet !== null && ["battery", "hybrid"].includes(unit.sheet.power)}
-          longestCharge={figure("longest_charge")?.value}
+          ofSheet={sheet === null ? {} : jobHoursOf(sheet)}
+          battery={sheet !== null && hasTractionBattery(sheet)}
+          longestCharge={sheet?.figures.longest_charge?.value}
           zone={call.zone}
           me={call.person.id}
           may={{
