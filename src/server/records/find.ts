@@ -2,6 +2,7 @@ import { type SqlBool, sql } from "kysely";
 import { barePlate } from "@/core/vocabulary/plate-match";
 import { momentOf } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
+import { groupedBy } from "@/server/database/grouped";
 import { byItsValues } from "@/server/database/named-client";
 import type { RecordsAsked } from "./asked";
 
@@ -9,8 +10,6 @@ import type { RecordsAsked } from "./asked";
 export const onPage = 50;
 /** So many are counted, and then it is said that there are more. */
 const counted = 1000;
-/** Units or people a typed word may mean, at most. */
-const mostMeant = 60;
 const dayMs = 86_400_000;
 
 /** A finding of a record, as the list names it. */
@@ -75,7 +74,6 @@ async function unitsMeant(db: Db, siteId: string, typed: string): Promise<readon
         sql<boolean>`upper(regexp_replace(serial, '[^[:alnum:]]', '', 'g')) LIKE ${`%${barePlate(typed)}%`}`,
       ]),
     )
-    .limit(mostMeant)
     .execute();
   return rows.map(({ id }) => id);
 }
@@ -87,7 +85,6 @@ async function peopleMeant(db: Db, typed: string): Promise<readonly string[]> {
     .selectFrom("person")
     .select("id")
     .where((eb) => eb.or([eb("badge", "=", typed), eb("name", "ilike", `%${escaped(typed)}%`)]))
-    .limit(mostMeant)
     .execute();
   return rows.map(({ id }) => id);
 }
@@ -165,7 +162,10 @@ async function pageOf(
   );
   const last = shown.at(-1);
   return {
-    rows: shown.map((row) => ({ ...row, findings: findings.get(row.inspectionId) ?? [] })),
+    rows: shown.map((row) => ({
+      ...row,
+      findings: (findings.get(row.inspectionId) ?? []).map(({ inspectionId: _, ...finding }) => finding),
+    })),
     next:
       rows.length > most && last !== undefined
         ? `${last.signedAt.getTime()}.${last.inspectionId}`
@@ -181,19 +181,12 @@ async function countOf(db: Db, where: Conditions): Promise<number> {
   return rows[0]?.count ?? 0;
 }
 
-async function findingsOf(
-  db: Db,
-  inspectionIds: readonly string[],
-): Promise<ReadonlyMap<string, readonly FoundFinding[]>> {
-  if (inspectionIds.length === 0) return new Map();
+async function findingsOf(db: Db, inspectionIds: readonly string[]) {
   const rows = await db
     .selectFrom("finding")
     .select(["inspectionId", "checkKey", "part", "condition", "grade", "note"])
-    .where("inspectionId", "in", inspectionIds)
+    .where(sql<SqlBool>`inspection_id = ANY(${inspectionIds}::uuid[])`)
     .orderBy("ledgerPosition")
     .execute();
-  const by = new Map<string, FoundFinding[]>();
-  for (const { inspectionId, ...finding } of rows)
-    by.set(inspectionId, [...(by.get(inspectionId) ?? []), finding]);
-  return by;
+  return groupedBy(rows, "inspectionId");
 }
