@@ -1,5 +1,5 @@
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
-import { expect, type Page, sign, test, walkOn } from "./yard";
+import { expect, inspectUnit, type Page, sign, test, walkOn } from "./yard";
 
 const url = process.env["E2E_EMPTY_URL"];
 const code = process.env["E2E_EMPTY_CODE"] ?? "";
@@ -191,4 +191,44 @@ test("a policy shows what it changes before it holds, and grades the next walk",
   await page.getByRole("button", { name: "Record it" }).click();
   // By the catalogue; before, any damage tagged out.
   await expect(page.getByRole("button", { name: /^Guard rails: Watch/ })).toBeVisible();
+});
+
+test("in a yard that goes by its log-book a fault, however small, holds until the owner signs; the book is printed", async ({
+  page,
+}) => {
+  await enter(page, "401", "82739");
+  await page.waitForURL("**/shift");
+  await page.goto("/settings/policy");
+  await page.getByLabel("Findings are graded").selectOption("log_book");
+  await page.getByRole("button", { name: "Let it hold" }).click();
+  await expect(page.getByRole("heading", { name: "What this changes" })).toBeHidden();
+
+  const unsigned = page.getByText("One earlier fault is not signed by the owner in the log-book");
+  const decision = async () => {
+    await inspectUnit(page, "QG-1");
+    await page.getByRole("button", { name: "Decision" }).click();
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^Not cleared/);
+  };
+  // The supervisor's walk is still open, with the scuffed rail in it; the owner begins one of their own.
+  await decision();
+  await expect(unsigned).toBeVisible();
+
+  await page.goto("/units/QG-1");
+  await expect(page.getByText("One fault is not signed by the owner", { exact: true })).toBeVisible();
+  await page.getByRole("link", { name: "Log-book" }).click();
+  await page.waitForURL("**/book");
+  const sign = page.getByRole("button", { name: "Sign for one fault" });
+  await page.getByRole("checkbox", { name: /Guard rails.*scuffed/i }).check();
+  await expect(sign).toBeDisabled();
+  await page.getByLabel(/^What was done, or decided/).fill("Scuff only; looked at, left");
+  await sign.click();
+  await expect(page.getByText("The owner has signed for every fault.")).toBeVisible();
+  await expect(page.getByText(/^Signed by the owner: .*Scuff only/)).toBeVisible();
+  const printed = await page.request.get(
+    (await page.getByRole("link", { name: /^Print \d{4}$/ }).getAttribute("href")) ?? "",
+  );
+  expect(printed.headers()["content-type"]).toBe("application/pdf");
+  expect((await printed.body()).length).toBeGreaterThan(5000);
+  await decision();
+  await expect(unsigned).toHaveCount(0);
 });

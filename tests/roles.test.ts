@@ -21,6 +21,7 @@ const may: Readonly<Record<Right, readonly Role[]>> = {
   maintain: ["owner", "supervisor", "technician"],
   train: ["supervisor", "owner", "trainer"],
   familiarise: ["technician", "supervisor", "owner", "trainer"],
+  countersign: ["owner"],
   settings: ["owner"],
   confirm_sheet: ["owner", "supervisor", "technician"],
   see: ["operator", "ground_person", "supervisor", "technician", "owner", "trainer", "auditor"],

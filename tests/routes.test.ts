@@ -119,6 +119,7 @@ const asked: readonly Asked[] = [
   },
   { route: "units", method: "POST", body: () => ({}), who: "anyone with a name" },
   { route: "units/[plate]/pool", method: "POST", ...plate, who: ["owner"] },
+  { route: "units/[plate]/book", method: "POST", ...plate, who: ["owner"] },
   { route: "people", method: "POST", who: ["owner"] },
   {
     route: "people/[id]",
@@ -367,7 +368,7 @@ describe("every route of the app", () => {
   it("answers whatever comes in the office's forms with what is wrong of it, and never falls over", async () => {
     const office = asked.filter(
       ({ route, method }) =>
-        /^(units(\/\[plate\]\/(hours|programmes|jobs|slots|charges|documents|pool|examinations|figures|events))?|people|people\/\[id\].*|sites\/.*|first|pin|records\/views)(\/|$)/.test(
+        /^(units(\/\[plate\]\/(hours|programmes|jobs|slots|charges|documents|pool|book|examinations|figures|events))?|people|people\/\[id\].*|sites\/.*|first|pin|records\/views)(\/|$)/.test(
           route,
         ) && method !== "GET",
     );

@@ -6,7 +6,7 @@ import { Button } from "@/kit/button";
 import { SelectField } from "@/kit/field";
 import { send } from "./send";
 
-/** What a form of the clocks sends: made from what was typed, or a problem in words. */
+/** What a form sends: made from what was typed, or a problem in words. */
 export type Made = { readonly body: unknown } | { readonly problem: string };
 
 /**

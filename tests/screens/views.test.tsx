@@ -98,6 +98,7 @@ describe("Shift", () => {
 
 const unit = (state: StandingState, more: Partial<UnitData> = {}): UnitData => ({
   id: "u-1",
+  unsigned: 0,
   plate: "LM-07",
   family: "slab_scissor",
   serial: "S-1",

@@ -6,7 +6,7 @@ export const cleanFacts = (nowMs: number, clearsBeforeMs = Number.POSITIVE_INFIN
   holds: [],
   matters: [],
   maySayGone: { place: false, watch: false, repair_by: false },
-  logBook: false,
+  unsigned: 0,
   examinationOverdue: false,
   clocks: [],
   operatorAuthorised: true,

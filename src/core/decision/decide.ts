@@ -15,8 +15,8 @@ export interface DecisionFacts {
   readonly matters: readonly OpenMatter[];
   /** Which matters the signer may say are gone. */
   readonly maySayGone: Readonly<Record<MatterKind, boolean>>;
-  /** Every open matter stops a clearance until the owner has signed for it. */
-  readonly logBook: boolean;
+  /** In a yard that goes by its log-book: earlier faults of the unit, of any grade, the owner has not signed for. */
+  readonly unsigned: number;
   readonly examinationOverdue: boolean;
   /** Jobs that come round, and what the machine has run as far as it is known before this walk. */
   readonly clocks: readonly Clock[];
@@ -96,7 +96,7 @@ export function decide(
   note(incomplete, "events_missing", facts.gaps + assessment.withdrawn);
   note(incomplete, "matters_unanswered", left.filter((m) => m.said === "nothing").length);
   note(incomplete, "repair_due", left.filter((m) => isDue(m, facts.nowMs)).length);
-  note(incomplete, "fault_unsigned", facts.logBook ? left.filter((m) => !m.place).length : 0);
+  note(incomplete, "fault_unsigned", retest ? 0 : facts.unsigned);
   note(incomplete, "not_authorised", facts.operatorAuthorised ? 0 : 1);
   note(incomplete, "partial_scope", facts.scope === "full" || retest ? 0 : 1);
   note(incomplete, "too_old", facts.scope === "full" && facts.nowMs >= facts.clearsBeforeMs ? 1 : 0);

@@ -118,7 +118,7 @@ const facts: DecisionFacts = {
   holds: [],
   matters: [],
   maySayGone: { place: true, watch: true, repair_by: false },
-  logBook: false,
+  unsigned: 0,
   examinationOverdue: false,
   clocks: [],
   operatorAuthorised: true,

@@ -21,6 +21,8 @@ export const entryKinds = {
   reported: nothing,
   looked: nothing,
   matter_gone: nothing,
+  /** The owner signs for a fault in the log-book. */
+  countersigned: nothing,
   finding: "by_content",
   finding_repaired: "by_content",
   examination: "by_content",

@@ -24,6 +24,8 @@ import { UnitEvents } from "./unit-events";
 export interface UnitData {
   readonly id: string;
   readonly plate: string;
+  /** Faults the owner has still to sign for, in a yard that goes by its log-book. */
+  readonly unsigned: number;
   readonly family: Family;
   readonly serial: string;
   readonly dueMs: number;
@@ -169,6 +171,9 @@ export function UnitView({
                   </li>
                 ))}
               </ul>
+              {unit.unsigned === 0 ? null : (
+                <p className="mt-2 font-semibold">{t("book.unsigned", { count: unit.unsigned })}</p>
+              )}
               <div className="mt-4 flex flex-wrap gap-3">
                 {mayInspect && !unit.retired ? (
                   <>
@@ -212,6 +217,9 @@ export function UnitView({
                   className={buttonLook("small")}
                 >
                   {t("clocks.link")}
+                </Link>
+                <Link href={`/units/${encodeURIComponent(unit.plate)}/book`} className={buttonLook("small")}>
+                  {t("book.title")}
                 </Link>
                 {mayEdit ? (
                   <Link

@@ -15,6 +15,7 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   inspection_event: ["insert", "delete"],
   finding: ["insert"],
   finding_repair: ["insert"],
+  countersign: ["insert"],
   matter_gone: ["insert"],
   tag: ["insert"],
   tag_step: ["insert"],

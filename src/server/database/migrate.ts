@@ -32,6 +32,7 @@ import * as clocks from "./migrations/020-clocks";
 import * as office from "./migrations/021-office";
 import * as records from "./migrations/022-records";
 import * as policies from "./migrations/023-policies";
+import * as logBook from "./migrations/024-log-book";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -58,6 +59,7 @@ const provider: MigrationProvider = {
     "021-office": office as unknown as Migration,
     "022-records": records as unknown as Migration,
     "023-policies": policies as unknown as Migration,
+    "024-log-book": logBook as unknown as Migration,
   }),
 };
 

@@ -4,6 +4,7 @@ import type { MatterKind } from "@/core/grade/matters";
 import type { InspectionEvent } from "@/core/record/events";
 import { gaps, reduce } from "@/core/record/reduce";
 import { type PartId, parts } from "@/core/vocabulary/parts";
+import { unsignedFaults } from "@/server/book/faults";
 import { clocksNow } from "@/server/clocks/keep";
 import type { Db, Trx } from "@/server/database/database";
 import { ledgerView } from "@/server/ledger/view";
@@ -43,7 +44,7 @@ export async function decisionFacts(
     holds: holds.map((hold) => hold.name),
     matters: scope.kind === "retest" ? [] : await openMatters(trx, unitId, inspection.id),
     maySayGone: await allMaySayGone(trx, inspection, [...sayGone]),
-    logBook: policy.grading === "log_book",
+    unsigned: policy.grading === "log_book" ? await unsignedFaults(trx, unitId, inspection.id) : 0,
     examinationOverdue: unit.examinationDue <= at,
     ...(await clocksNow(trx, unitId)),
     operatorAuthorised: (await untrainedOf(trx, [...makers], unitId, at)).length === 0,

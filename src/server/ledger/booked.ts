@@ -41,6 +41,7 @@ export const bookedTables: readonly Booked[] = [
   ofUnit("tag_step"),
   ofUnit("seal", ["inspection_id"]),
   ofUnit("finding"),
+  ofUnit("countersign", ["fault_id"]),
   ofUnit("examination"),
   ofUnit("unit_figure", ["unit_id", "figure", "set_at"]),
   ofUnit("figure_claim"),

@@ -20,6 +20,8 @@ export const rights = {
   train: ["supervisor", "owner", "trainer"],
   /** To show somebody a model and sign for it. */
   familiarise: ["supervisor", "technician", "owner", "trainer"],
+  /** To sign for a fault in the log-book, with what was done about it. */
+  countersign: ["owner"],
   /** Policies, keys of the API, machine sheets. */
   settings: ["owner"],
   /** To be the second person who says that a feature is not fitted. */

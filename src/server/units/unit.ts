@@ -1,3 +1,4 @@
+import { unsignedFaults } from "@/server/book/faults";
 import type { Db } from "@/server/database/database";
 import { figureClaims, figuresOf } from "./figures";
 import { standings } from "./standing";
@@ -9,6 +10,7 @@ const onPage = 28;
 export async function unitDetail(db: Db, plate: string, at: Date, before?: Date) {
   const unit = await db
     .selectFrom("unit as u")
+    .innerJoin("site as t", "t.id", "u.siteId")
     .leftJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
     .leftJoin("sheet as h", "h.id", "v.sheetId")
     .select([
@@ -21,13 +23,14 @@ export async function unitDetail(db: Db, plate: string, at: Date, before?: Date)
       "u.retiredAt",
       "v.content as sheet",
       "v.version",
+      "t.policy",
       "h.name as sheetName",
       "h.id as sheetId",
     ])
     .where("u.plate", "=", plate)
     .executeTakeFirst();
   if (unit === undefined) return undefined;
-  const [standing, history, findings, tags, topUps, claims, ownFigures] = await Promise.all([
+  const [standing, history, findings, tags, topUps, claims, ownFigures, unsigned] = await Promise.all([
     standings(db, [unit.id], at),
     db
       .selectFrom("seal as s")
@@ -76,11 +79,13 @@ export async function unitDetail(db: Db, plate: string, at: Date, before?: Date)
       .execute(),
     figureClaims(db, unit.id),
     figuresOf(db, unit.id),
+    unit.policy.grading === "log_book" ? unsignedFaults(db, unit.id) : 0,
   ]);
   const own = standing.get(unit.id);
   if (own === undefined) return undefined;
+  const { policy: _, ...rest } = unit;
   return {
-    ...{ ...unit, standing: own, findings, tags, topUps, figureClaims: claims, ownFigures },
+    ...{ ...rest, standing: own, unsigned, findings, tags, topUps, figureClaims: claims, ownFigures },
     history: history.slice(0, onPage),
     /** Whether there are inspections before these. */
     more: history.length > onPage,

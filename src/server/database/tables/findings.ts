@@ -3,6 +3,17 @@ import type { FindingGrade } from "@/core/vocabulary/grades";
 import type { Side } from "@/core/vocabulary/sides";
 import type { Json, Time } from "./column-types";
 
+/** A fault as the log-book has it. */
+interface FaultRow {
+  id: string;
+  unitId: string;
+  inspectionId: string | null;
+  foundAt: Time;
+  actedOn: boolean;
+  /** A slip its own maker corrected in the same walk: struck out. */
+  slip: boolean;
+}
+
 /** Findings, their repairs, and whatever says one is gone. */
 export interface FindingTables {
   finding: {
@@ -35,6 +46,19 @@ export interface FindingTables {
     repairedAt: Time;
     work: string;
     disturbed: Json<readonly string[]>;
+  };
+  /** What inspections found of a machine, and tags raised by word. */
+  fault: FaultRow;
+  /** Those the owner has still to sign for. */
+  unsignedFault: FaultRow;
+  /** The owner's signature for a fault; what is done about it, where no repair says it. */
+  countersign: {
+    faultId: string;
+    unitId: string;
+    action: string | null;
+    signedBy: string;
+    signedAt: Time;
+    ledgerPosition: number;
   };
   openMatter: FindingTables["finding"];
   matterGone: {

@@ -1,0 +1,50 @@
+import { notFound } from "next/navigation";
+import { NextIntlClientProvider } from "next-intl";
+import { allMessages } from "@/app/messages";
+import { BookView } from "@/screens/book/book-view";
+import { Chrome } from "@/screens/chrome/chrome";
+import { bookedUnit, bookOf, unsignedOf, yearIn } from "@/server/book/read";
+import { database } from "@/server/database/database";
+import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { type PageQuery, queryOf } from "@/server/http/page-query";
+import { mayAt } from "@/server/people/session";
+
+export async function generateMetadata({ params }: { params: Promise<{ plate: string }> }) {
+  return { title: decodeURIComponent((await params).plate) };
+}
+
+export default async function BookPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ plate: string }>;
+  searchParams: PageQuery;
+}) {
+  const call = await pageCall();
+  const db = database();
+  const unit = await bookedUnit(db, decodeURIComponent((await params).plate), call.at);
+  if (unit === undefined) notFound();
+  seeOnly(call.person, unit.siteId);
+  const asked = Number(queryOf(await searchParams)["year"]);
+  const year = unit.years.includes(asked) ? asked : (unit.years[0] ?? call.at.getUTCFullYear());
+  const [book, unsigned] = await Promise.all([
+    bookOf(db, unit.id, yearIn(year, unit.zone)),
+    unit.asksToSign ? unsignedOf(db, unit.id) : [],
+  ]);
+  return (
+    <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
+      <NextIntlClientProvider messages={await allMessages()}>
+        <BookView
+          plate={unit.plate}
+          book={book}
+          year={year}
+          years={unit.years}
+          unsigned={unsigned}
+          asked={unit.asksToSign}
+          maySign={mayAt(call.person, "countersign", unit.siteId)}
+          zone={unit.zone}
+        />
+      </NextIntlClientProvider>
+    </Chrome>
+  );
+}

@@ -1,0 +1,47 @@
+import { getTranslations } from "next-intl/server";
+import { actionWords, faultWords, handWords, signedWords, upkeepWords } from "@/screens/book/words";
+import type { T } from "@/screens/inspect/words";
+import { bookPdf } from "@/server/book/pdf";
+import { bookedUnit, bookOf, yearIn } from "@/server/book/read";
+import { database } from "@/server/database/database";
+import { Problem } from "@/server/http/problem";
+import { route } from "@/server/http/route";
+import { mayAt } from "@/server/people/session";
+
+/** A year of a unit's log-book, to print. */
+export const GET = route<{ plate: string }>(async ({ request, params, person, at }) => {
+  const unit = await bookedUnit(database(), decodeURIComponent(params.plate), at);
+  if (unit === undefined || !mayAt(person, "see", unit.siteId))
+    throw new Problem(404, "no-unit", "expected a unit of your site; find it under Units");
+  const asked = new URL(request.url).searchParams.get("year") ?? `${unit.years[0]}`;
+  const year = unit.years.find((one) => `${one}` === asked);
+  if (year === undefined)
+    throw new Problem(
+      400,
+      "bad-input",
+      `year: expected one from ${unit.years.at(-1)} to ${unit.years[0]}, got ${asked.slice(0, 40)}`,
+    );
+  const t = (await getTranslations()) as unknown as T;
+  const book = await bookOf(database(), unit.id, yearIn(year, unit.zone));
+  const head = {
+    plate: unit.plate,
+    title: t("book.of", { plate: unit.plate, year: `${year}` }),
+    lines: [`${t(`family.${unit.family}`)}, ${t("units.serial")} ${unit.serial}`, unit.site],
+    ...{ year, asked: unit.asksToSign },
+  };
+  const { zone } = unit;
+  const pdf = await bookPdf(book, head, {
+    t,
+    hand: (hand) => handWords(hand, zone),
+    fault: (fault) => faultWords(t, fault),
+    action: (action) => actionWords(t, action, zone),
+    signed: (fault) => signedWords(t, fault, zone),
+    upkeep: (one) => upkeepWords(t, one, zone),
+  });
+  return new Response(new Uint8Array(pdf), {
+    headers: {
+      "content-type": "application/pdf",
+      "content-disposition": `inline; filename="${unit.plate.replaceAll(" ", "-")}-${year}.pdf"`,
+    },
+  });
+});

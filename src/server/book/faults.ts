@@ -1,0 +1,17 @@
+import { sql } from "kysely";
+import type { Db, Trx } from "@/server/database/database";
+
+/** How many faults of a unit the owner has not signed for, those of one inspection apart. */
+export async function unsignedFaults(
+  db: Db | Trx,
+  unitId: string,
+  besides: string | null = null,
+): Promise<number> {
+  const { count } = await db
+    .selectFrom("unsignedFault")
+    .select(sql<number>`count(*)::int`.as("count"))
+    .where("unitId", "=", unitId)
+    .where(sql<boolean>`inspection_id IS DISTINCT FROM ${besides}::uuid`)
+    .executeTakeFirstOrThrow();
+  return count;
+}
