@@ -64,7 +64,7 @@ test("a scissor that does not rise because its ground stop is still in: no fault
   await context.setOffline(false);
   await expect(heading).toHaveText(/^Cleared/, { timeout: 30_000 });
   await page.goto(`/records/${id}`);
-  const lift = page.getByRole("listitem").filter({ hasText: "Lift up, ground station" }).first();
+  const lift = page.getByRole("listitem").filter({ hasText: "Lift up" }).first();
   await expect(lift).toContainText(
     "Did not move at first. It was “A stop button is still in, at any station”.",
   );

@@ -2,7 +2,7 @@ import { createPublicKey, verify } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { messages } from "@/app/messages";
-import { unitOfReading } from "@/core/catalogue/catalogue";
+import { measureOf } from "@/core/catalogue/catalogue";
 import type { SealedDocument } from "@/core/decision/sealed";
 import { eventSchema, upcast } from "@/core/record/events";
 import { gaps } from "@/core/record/reduce";
@@ -56,7 +56,7 @@ describe("a record signed under an earlier catalogue", () => {
       for (const event of document.events) {
         if (event.type === "changed") continue;
         expect(titleOfKey(t, event.check)).not.toBe("");
-        if (event.type === "measured") expect(unitOfReading(event.check), event.check).toBeDefined();
+        if (event.type === "measured") expect(measureOf(event.check)?.unit, event.check).toBeDefined();
         if (event.type === "answered" && event.result.kind === "condition")
           expect(t(`condition.${event.result.condition}`)).not.toBe("");
       }

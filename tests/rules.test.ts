@@ -391,6 +391,7 @@ describe("migrations", () => {
       "021-office",
       "022-records",
       "023-policies",
+      "024-log-book",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -442,6 +443,7 @@ describe("migrations", () => {
       "021-office",
       "022-records",
       "023-policies",
+      "024-log-book",
     ]);
   });
 });

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { sql } from "kysely";
 import { describe, expect, it } from "vitest";
+import { lastGiven } from "@/core/grade/answers";
 import { faultName } from "@/core/proof/faults";
 import type { InspectionEvent } from "@/core/record/events";
 import { leftBy } from "@/core/underway/left";
@@ -271,6 +272,7 @@ describe("records", () => {
     const left = leftBy(walked, untried);
     expect(left.map(faultName)).toEqual(["alarm.horn dead"]);
     const told: string[] = [];
+    const lines: string[] = [];
     const pdf = await recordPdf(record, `http://127.0.0.1/verify/${record.hash}`, left, {
       t: (key) => key,
       title: (key) => key,
@@ -278,9 +280,17 @@ describe("records", () => {
         told.push(faultName(fault));
         return faultName(fault);
       },
+      matter: ({ check }) => check,
+      line: (given) => {
+        lines.push(given.check);
+        return given.check;
+      },
+      day: () => "2026-03-02",
+      time: () => "06:00",
     });
     expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
     expect(pdf.length).toBeGreaterThan(8000);
     expect(new Set(told)).toEqual(new Set(left.map(faultName)));
+    expect(new Set(lines)).toEqual(new Set(lastGiven(events).map(({ check }) => check)));
   });
 });

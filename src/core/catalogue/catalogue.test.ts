@@ -5,7 +5,7 @@ import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { figureOf } from "../sheet/read";
 import { type Sheet, sheetSchema } from "../sheet/sheet";
 import { figures } from "../vocabulary/figures";
-import { checksOf, unitOfReading } from "./catalogue";
+import { checksOf, measureOf } from "./catalogue";
 
 const sheets: readonly Sheet[] = Object.values(demoSheets);
 
@@ -58,11 +58,11 @@ describe("the catalogue", () => {
   });
 });
 
-describe("unitOfReading", () => {
+describe("measureOf", () => {
   it("gives every measured check its unit, that of its limit on the sheet, and no other check one", () => {
     for (const { key, definition } of sheets.flatMap(checksOf)) {
       const { measure } = definition;
-      expect(unitOfReading(key), key).toBe(measure?.unit);
+      expect(measureOf(key), key).toBe(measure);
       if (measure?.limit !== undefined) expect(measure.unit, key).toBe(figures[measure.limit]);
     }
   });

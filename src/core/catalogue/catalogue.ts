@@ -3,7 +3,6 @@ import { neverSlowed } from "../machine/shadowed";
 import { applies } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import type { ConditionRule } from "../vocabulary/condition-rule";
-import type { FigureUnit } from "../vocabulary/figures";
 import { type PositionId, positionsOf } from "../vocabulary/positions";
 import { chassisChecks } from "./chassis";
 import { documentChecks } from "./documents";
@@ -24,7 +23,7 @@ import { startingChecks } from "./starting";
 import { beforeSetting, driven, onItsLegs, tiedOn } from "./states";
 import { structureChecks } from "./structure";
 import { surveyChecks } from "./survey";
-import type { CheckDefinition, StopId } from "./types";
+import type { CheckDefinition, Measure, StopId } from "./types";
 import { undercarriageChecks } from "./undercarriage";
 import { withFloors } from "./ways-to-fail";
 
@@ -170,10 +169,9 @@ function standing(sheet: Sheet, at: StopId): StopId {
   return beside[at]?.find((near) => near in sheet.positions) ?? "chassis_rear";
 }
 
-const measureUnits = new Map(
-  writtenChecks.flatMap(({ id, measure }) => (measure === undefined ? [] : [[id, measure.unit] as const])),
+const measures = new Map(
+  writtenChecks.flatMap(({ id, measure }) => (measure === undefined ? [] : [[id, measure] as const])),
 );
 
-/** The unit a check's reading is stored in, by the check's key; undefined for a check answered in words. */
-export const unitOfReading = (key: CheckKey): FigureUnit | undefined =>
-  measureUnits.get(key.split("@")[0] ?? "");
+/** What a check measures, by the check's key; undefined for a check answered in words, or of an older catalogue. */
+export const measureOf = (key: CheckKey): Measure | undefined => measures.get(key.split("@")[0] ?? "");

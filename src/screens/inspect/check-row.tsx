@@ -18,7 +18,17 @@ import { type InspectModel, readingsOf } from "./model";
 import { maker } from "./others";
 import { PumpTime } from "./pump-time";
 import type { Reading } from "./reading";
-import { checkLook, checkTitle, conditionWord, markOf, mustWords, sheetWords, shown, type T } from "./words";
+import {
+  checkLook,
+  checkTitle,
+  conditionWord,
+  limitWords,
+  markOf,
+  mustWords,
+  sheetWords,
+  shown,
+  type T,
+} from "./words";
 
 interface RowProps {
   readonly check: Check;
@@ -169,18 +179,16 @@ function MustWords({ check, model }: { check: Check; model: InspectModel }) {
 }
 
 function LimitWords({ check, model }: { check: Check; model: InspectModel }) {
-  const t = useTranslations();
+  const t = useTranslations() as unknown as T;
   const { measure } = check.definition;
   if (measure === undefined) return null;
   const limit = figureOf(model.data.sheet, measure.limit);
   if (limit === undefined)
     return measure.nominal ? null : <span className="font-semibold text-ink"> {t("inspect.noLimit")}</span>;
-  const value = shown(t as unknown as T, limit, measure.unit, model.data.measures);
-  const sense = t(measure.sense === "at_least" ? "inspect.atLeast" : "inspect.atMost");
   return (
     <span className="font-semibold whitespace-nowrap text-ink">
       {" "}
-      {measure.nominal ? t("inspect.nominal", { value }) : t("inspect.limit", { value, sense })}
+      {limitWords(t, measure, limit, model.data.measures)}
     </span>
   );
 }

@@ -1,10 +1,12 @@
 import { mustsOf } from "@/core/catalogue/acts/musts";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { readOff } from "@/core/catalogue/read-off";
+import type { Measure } from "@/core/catalogue/types";
 import { isWithin } from "@/core/catalogue/within";
 import type { CheckAssessment } from "@/core/grade/assess";
 import { gradeFinding } from "@/core/grade/grade";
 import { otherWay } from "@/core/measure/slope";
+import { stopOfKey } from "@/core/record/by-stop";
 import type { Sheet } from "@/core/sheet/sheet";
 import { type FigureId, type FigureUnit, figures } from "@/core/vocabulary/figures";
 import type { Grade } from "@/core/vocabulary/grades";
@@ -64,17 +66,33 @@ export function titleOf(t: T, id: string): string {
   return t("check.stop_button.title", { name: id.slice("stop.".length).replaceAll("_", " ") });
 }
 
-/** Title with its place, for lists outside the walk. Takes the key of a check that may be of an older catalogue. */
+/** A check by the id of its key, a movement by its function and direction; may be of an older catalogue. */
+export function titleOfId(t: T, id: string): string {
+  const move = /^move\.(\w+)\.(\w+)\.(\w+)$/.exec(id);
+  return move ? `${t(`function.${move[2]}`)} ${t(`direction.${move[3]}`)}` : titleOf(t, id);
+}
+
+/** Title with its place, for lists outside the walk. */
 export function titleOfKey(t: T, key: string): string {
   const { id, at } = partsOfKey(key);
-  const move = /^move\.(\w+)\.(\w+)\.(\w+)$/.exec(id);
-  const title = move ? `${t(`function.${move[2]}`)} ${t(`direction.${move[3]}`)}` : titleOf(t, id);
-  return `${title}, ${t(`stop.${at}`).toLowerCase()}`;
+  return `${titleOfId(t, id)}, ${t(`stop.${at}`).toLowerCase()}`;
 }
 
 export function partsOfKey(key: string): { readonly id: string; readonly at: string } {
-  const [id = key, rest = ""] = key.split("@");
-  return { id, at: rest.replace(/\.v\d+$/, "") };
+  return { id: key.split("@")[0] ?? key, at: stopOfKey(key) };
+}
+
+/** What a reading is held against. */
+export function limitWords(
+  t: T,
+  { nominal, unit, sense }: Measure,
+  limit: number,
+  measures: "metric" | "imperial",
+): string {
+  const value = shown(t, limit, unit, measures);
+  return nominal
+    ? t("inspect.nominal", { value })
+    : t("inspect.limit", { value, sense: t(sense === "at_least" ? "inspect.atLeast" : "inspect.atMost") });
 }
 
 /** What a reading would be graded, before it is recorded. */

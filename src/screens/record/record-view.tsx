@@ -1,19 +1,23 @@
 import { useTranslations } from "next-intl";
-import { unitOfReading } from "@/core/catalogue/catalogue";
+import type { StopId } from "@/core/catalogue/types";
 import type { SealedDocument } from "@/core/decision/sealed";
-import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
+import { lastGiven } from "@/core/grade/answers";
+import { byStop, stopOfKey } from "@/core/record/by-stop";
 import { reduce } from "@/core/record/reduce";
+import type { Sheet } from "@/core/sheet/sheet";
 import type { Family } from "@/core/vocabulary/families";
 import { buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
-import { conditionWord, partSentence, shown, titleOfKey } from "../inspect/words";
+import { conditionWord, partSentence, type T, titleOfKey } from "../inspect/words";
 import { Pace } from "../pace";
 import { FindingPictures } from "../pictures";
 import { Shares } from "../shares";
 import { clock, dayAndClock, outcomeMark } from "../states";
-import { HowAnswered } from "./how-answered";
+import { Stretches } from "./stretches";
+import { WalkedBoard } from "./walked-board";
+import { matterWords } from "./words";
 
 export interface RecordData {
   readonly inspectionId: string;
@@ -27,7 +31,7 @@ export interface RecordData {
   readonly recordedAtMs: number;
   readonly document: SealedDocument;
   /** How many answers each gave, where more than one person was on it. */
-  readonly shares: readonly { readonly name: string; readonly answers: number }[];
+  readonly shares: readonly { readonly id: string; readonly name: string; readonly answers: number }[];
   /** The device whose key signed it, where one did. */
   readonly device: string | undefined;
   /** Pictures of it that have come whole, by hash. */
@@ -40,18 +44,25 @@ export function RecordView({
   measures,
   zone,
   left,
+  sheet,
 }: {
   record: RecordData;
   measures: "metric" | "imperial";
   zone: string;
   /** What a full inspection leaves unproven, where that can still be worked out. */
   left: React.ReactNode;
+  /** The sheet it was walked by, where that is still kept. */
+  sheet: Sheet | undefined;
 }) {
   const t = useTranslations();
   const { document } = record;
   const startMs = Date.parse(document.startedAt);
-  const reduction = reduce(document.events);
-  const findings = new Map(document.findings.map((f) => [f.eventId, f]));
+  const matters = [...reduce(document.events).matters.values()];
+  const found = new Set(document.findings.map(({ check }) => stopOfKey(check)));
+  const stops = byStop(lastGiven(document.events)).map(({ stop }) => ({
+    stop: stop as StopId,
+    state: found.has(stop) ? ("found" as const) : ("done" as const),
+  }));
   return (
     <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] md:p-6">
       <section>
@@ -128,44 +139,62 @@ export function RecordView({
           .
         </p>
         <p className="mt-3 border-[2.5px] border-ink px-3.5 py-2">{t("decide.authority")}</p>
+        {sheet === undefined ? null : (
+          <div className="mt-5 hidden md:block">
+            <WalkedBoard sheet={sheet} stops={stops} />
+          </div>
+        )}
       </section>
       <section>
-        <h2 className="text-[20px] font-bold">{t("record.all")}</h2>
+        <h2 className="text-[20px] font-bold">{t("decide.findings")}</h2>
+        {document.findings.length === 0 ? <p className="text-ink2">{t("decide.none")}</p> : null}
         <ul>
-          {lastGiven(document.events).map((event) => {
-            const finding = findings.get(event.id);
-            const kind = gradeOfGiven(event, finding);
+          {document.findings.map((finding) => {
+            const grade = finding.place ? "place" : finding.grade;
             return (
-              <li key={event.id} className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-line py-1.5">
+              <li
+                key={finding.eventId}
+                className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-line py-1.5"
+              >
                 <span className="leading-snug">
-                  {titleOfKey(t, event.check)}
-                  {event.type === "measured" ? (
-                    <b className="ml-2">
-                      {shown(t, event.value, unitOfReading(event.check) ?? "", measures)}
-                    </b>
-                  ) : null}
-                  {finding === undefined ? null : (
-                    <span className="block text-ink2">
-                      {conditionWord(t, finding.condition)}. {t(`rule.${finding.rule}`)}
-                      {partSentence(t, finding, measures)}
-                      {finding.note === undefined ? "" : `. “${finding.note}”`}
-                    </span>
-                  )}
-                  <HowAnswered given={event} reduction={reduction} measures={measures} />
+                  <b>{titleOfKey(t, finding.check)}</b>: {conditionWord(t, finding.condition).toLowerCase()}.{" "}
+                  {t(`rule.${finding.rule}`)}
+                  {partSentence(t, finding, measures)}
+                  {finding.note === undefined ? "" : `. “${finding.note}”`}
                   <FindingPictures
                     inspectionId={record.inspectionId}
-                    pictures={(finding?.pictures ?? []).map((hash) => ({
+                    pictures={(finding.pictures ?? []).map((hash) => ({
                       hash,
                       whole: record.pictures.includes(hash),
                     }))}
                   />
-                  {event.type === "skipped" ? <span className="block text-ink2">{event.reason}</span> : null}
                 </span>
-                <Mark kind={kind}>{t(`grade.${kind}`)}</Mark>
+                <Mark kind={grade}>{t(`grade.${grade}`)}</Mark>
               </li>
             );
           })}
         </ul>
+        {matters.length === 0 ? null : (
+          <>
+            <h3 className="mt-4 font-bold">{t("matter.title")}</h3>
+            <ul>
+              {matters.map((matter) => (
+                <li key={matter.id} className="border-b border-line py-1.5">
+                  {matterWords(t as unknown as T, matter)}
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+        <h2 className="mt-6 text-[20px] font-bold">{t("record.all")}</h2>
+        <Stretches
+          events={document.events}
+          findings={new Map(document.findings.map((f) => [f.eventId, f]))}
+          people={record.shares}
+          sheet={sheet}
+          measures={measures}
+          zone={zone}
+        />
       </section>
     </div>
   );

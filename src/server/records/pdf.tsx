@@ -10,9 +10,11 @@ import {
   View,
 } from "@react-pdf/renderer";
 import QRCode from "qrcode";
-import { unitOfReading } from "@/core/catalogue/catalogue";
 import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
 import type { Fault } from "@/core/machine/faults";
+import { byStop } from "@/core/record/by-stop";
+import type { EventOf } from "@/core/record/events";
+import { type Given, reduce } from "@/core/record/reduce";
 import { registerFace } from "./face";
 import type { SealedRecord } from "./read";
 
@@ -21,6 +23,13 @@ export interface PdfWords {
   readonly t: (key: string, values?: Record<string, string | number>) => string;
   readonly title: (key: string) => string;
   readonly fault: (fault: Fault) => string;
+  /** What was said of a thing that was open before. */
+  readonly matter: (event: EventOf<"matter">) => string;
+  /** A check as it stands under its stop: what was read, against which limit, and who gave it where more were on it. */
+  readonly line: (given: Given) => string;
+  /** Day, and hours and minutes, on the site's clock. */
+  readonly day: (ms: number) => string;
+  readonly time: (ms: number) => string;
 }
 
 const ink = "#1d2436";
@@ -39,7 +48,15 @@ const s = StyleSheet.create({
   outcome: { fontSize: 22, fontWeight: 700, marginTop: 12 },
   small: { color: "#454c5e", marginTop: 3 },
   h2: { fontSize: 12, fontWeight: 700, marginTop: 14, marginBottom: 3 },
+  h3: { fontWeight: 700, marginTop: 8 },
   line: { flexDirection: "row", borderBottomWidth: 0.5, borderColor: "#c9c6ba", paddingVertical: 2.5 },
+  stop: {
+    flexDirection: "row",
+    borderBottomWidth: 1.5,
+    borderColor: ink,
+    fontWeight: 700,
+    marginTop: 8,
+  },
   box: { borderWidth: 1.5, borderColor: ink, padding: 7, marginTop: 12 },
   foot: {
     position: "absolute",
@@ -62,16 +79,17 @@ export async function recordPdf(
   record: SealedRecord,
   verifyUrl: string,
   left: readonly Fault[] | undefined,
-  { t, title, fault }: PdfWords,
+  { t, title, fault, matter, line, day, time }: PdfWords,
 ): Promise<Buffer> {
   registerFace();
   const { document } = record;
   const code = await QRCode.toDataURL(verifyUrl, { margin: 0, width: 300, errorCorrectionLevel: "M" });
   const findings = new Map(document.findings.map((f) => [f.eventId, f]));
-  const given = lastGiven(document.events);
-  const at = record.recordedAt.toISOString();
+  const matters = [...reduce(document.events).matters.values()];
+  const stretches = byStop(lastGiven(document.events));
+  const at = day(record.recordedAt.getTime());
   return renderToBuffer(
-    <Document title={`${record.plate} ${at.slice(0, 10)}`} author="Rook Step">
+    <Document title={`${record.plate} ${at}`} author="Rook Step">
       <Page size="A4" style={s.page}>
         <View style={[s.row, { justifyContent: "space-between" }]}>
           <View style={{ flex: 1, paddingRight: 16 }}>
@@ -82,7 +100,7 @@ export async function recordPdf(
             >{`${t(`record.scope.${document.scope.kind}`)}. ${t(`family.${record.family}`)}, ${record.serial}`}</Text>
             <Text
               style={s.small}
-            >{`${at.slice(0, 10)} ${at.slice(11, 16)}, ${t("record.by", { name: `${record.signer} (${record.badge})` })}`}</Text>
+            >{`${at} ${time(record.recordedAt.getTime())}, ${t("record.by", { name: `${record.signer} (${record.badge})` })}`}</Text>
             {document.reasons.map((r) => (
               <Text key={r.reason} style={s.small}>
                 {t(`reason.${r.reason}`, { detail: r.detail })}
@@ -104,6 +122,12 @@ export async function recordPdf(
             <Text style={{ width: 70, textAlign: "right", fontWeight: 700 }}>
               {t(`grade.${f.place ? "place" : f.grade}`)}
             </Text>
+          </View>
+        ))}
+        {matters.length === 0 ? null : <Text style={s.h3}>{t("matter.title")}</Text>}
+        {matters.map((one) => (
+          <View key={one.id} style={s.line} wrap={false}>
+            <Text>{matter(one)}</Text>
           </View>
         ))}
         {left === undefined ? null : (
@@ -129,20 +153,27 @@ export async function recordPdf(
         )}
         <Text style={s.box}>{t("decide.authority")}</Text>
         <Text style={s.h2}>{t("record.all")}</Text>
-        {given.map((event) => {
-          const finding = findings.get(event.id);
-          const word = gradeOfGiven(event, finding);
-          return (
-            <View key={event.id} style={s.line} wrap={false}>
-              <Text
-                style={{ flex: 1 }}
-              >{`${title(event.check)}${event.type === "measured" ? `: ${event.value} ${unitOfReading(event.check) ?? ""}` : ""}`}</Text>
-              <Text style={{ width: 70, textAlign: "right", fontWeight: finding === undefined ? 400 : 700 }}>
-                {t(`grade.${word}`)}
-              </Text>
+        {stretches.map(({ stop, given, fromMs, toMs }) => (
+          <View key={`${stop} ${given[0]?.id}`}>
+            <View style={s.stop} minPresenceAhead={30}>
+              <Text style={{ flex: 1 }}>{t(`stop.${stop}`)}</Text>
+              <Text style={{ fontWeight: 400 }}>{[...new Set([time(fromMs), time(toMs)])].join(" – ")}</Text>
             </View>
-          );
-        })}
+            {given.map((event) => {
+              const finding = findings.get(event.id);
+              return (
+                <View key={event.id} style={s.line} wrap={false}>
+                  <Text style={{ flex: 1 }}>{line(event)}</Text>
+                  <Text
+                    style={{ width: 70, textAlign: "right", fontWeight: finding === undefined ? 400 : 700 }}
+                  >
+                    {t(`grade.${gradeOfGiven(event, finding)}`)}
+                  </Text>
+                </View>
+              );
+            })}
+          </View>
+        ))}
         <View style={s.foot} fixed>
           <Text>{`${t("record.entry", { position: record.position })}  ${record.hash}`}</Text>
           <Text render={({ pageNumber, totalPages }) => `${pageNumber}/${totalPages}`} />

@@ -45,7 +45,7 @@ export async function sealedRecord(db: Db, inspectionId: string) {
 async function sharesByName(db: Db, { people = [], events }: SealedDocument) {
   const named = people.length < 2 ? [] : await peopleOn(db, { people });
   const shares = sharesOf(events, people);
-  return named.map(({ name }, i) => ({ name, answers: shares[i]?.answers ?? 0 }));
+  return named.map(({ id, name }, i) => ({ id, name, answers: shares[i]?.answers ?? 0 }));
 }
 
 export type SealedRecord = NonNullable<Awaited<ReturnType<typeof sealedRecord>>>;

@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { proofMessages } from "@/app/messages";
+import { proofMessages, wordsFor } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { MoreWords } from "@/screens/chrome/more-words";
 import { LeftUnproven } from "@/screens/proof/left-unproven";
@@ -9,6 +9,7 @@ import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { wholePictures } from "@/server/pictures/take";
 import { sealedRecord } from "@/server/records/read";
 import { walkedFrom } from "@/server/records/walked";
+import { zoneOf } from "@/server/sites/zone";
 
 export const metadata = { title: "Record" };
 
@@ -23,22 +24,25 @@ export default async function RecordPage({ params }: { params: Promise<{ id: str
   const walked = await walkedFrom(database(), record.document);
   return (
     <Chrome data={chrome} at="records" plate={record.plate}>
-      <RecordView
-        record={{
-          ...rest,
-          recordedAtMs: recordedAt.getTime(),
-          pictures: await wholePictures(database(), id),
-        }}
-        measures={chrome.display.measures}
-        zone={call.zone}
-        left={
-          walked === undefined ? null : (
-            <MoreWords given={await proofMessages()}>
-              <LeftUnproven input={walked} events={record.document.events} />
-            </MoreWords>
-          )
-        }
-      />
+      <MoreWords given={await wordsFor("stop")}>
+        <RecordView
+          record={{
+            ...rest,
+            recordedAtMs: recordedAt.getTime(),
+            pictures: await wholePictures(database(), id),
+          }}
+          measures={chrome.display.measures}
+          zone={await zoneOf(database(), record.siteId)}
+          sheet={walked?.sheet}
+          left={
+            walked === undefined ? null : (
+              <MoreWords given={await proofMessages()}>
+                <LeftUnproven input={walked} events={record.document.events} />
+              </MoreWords>
+            )
+          }
+        />
+      </MoreWords>
     </Chrome>
   );
 }
