@@ -47,7 +47,7 @@ test("hours are projected, run out, hold the unit, and let it go once the job is
   // Recorded as done some days ago, with its report: its hours are projected by the use there was.
   await page.goto("/units/LM-05/clocks");
   const record = async (on: string, hours: number) => {
-    await grease.getByText("Record it done").click();
+    await grease.getByText("Record as done").click();
     await grease.getByLabel("Done on").fill(on);
     await grease.getByLabel("Done by").fill("P. Thrale");
     await grease.getByLabel("Hour meter then, h").fill(`${hours}`);
@@ -90,10 +90,10 @@ test("hours are projected, run out, hold the unit, and let it go once the job is
   await page.getByLabel("End this job on this unit").check();
   await page.getByRole("button", { name: "Set", exact: true }).click();
   await expect(page.getByRole("status")).toContainText("it ends");
-  await expect(page.getByRole("button", { name: "I agree, with the manual before me" })).toBeHidden();
+  await expect(page.getByRole("button", { name: "I agree; I have the manual in front of me" })).toBeHidden();
   await signIn(page, "3001");
   await page.goto("/units/LM-05/clocks");
-  await page.getByRole("button", { name: "I agree, with the manual before me" }).click();
+  await page.getByRole("button", { name: "I agree; I have the manual in front of me" }).click();
   await expect(grease).toHaveCount(0);
 });
 
@@ -107,7 +107,7 @@ test("an overdue examination that is recorded makes the unit inspection due; a l
   await page.goto("/units/LM-09/clocks");
   const examination = page.getByRole("listitem").filter({ hasText: "Annual or thorough examination" });
   const day = (ahead: number) => new Date(now + ahead * 86_400_000).toISOString().slice(0, 10);
-  await examination.getByText("Record it done").click();
+  await examination.getByText("Record as done").click();
   await examination.getByLabel("Done on").fill(day(-1));
   await examination.getByLabel("Examined by").fill("Alder and Finch");
   await examination.getByLabel("Licence or card number").fill("AF-118");
@@ -139,6 +139,6 @@ test("an overdue examination that is recorded makes the unit inspection due; a l
   await expect(service).toContainText("Every 3 months");
   await signIn(page, "3001");
   await page.goto("/units/LM-09/clocks");
-  await page.getByRole("button", { name: "I agree, with the manual before me" }).click();
+  await page.getByRole("button", { name: "I agree; I have the manual in front of me" }).click();
   await expect(service).toContainText("Every 6 months");
 });

@@ -137,7 +137,7 @@ test("two people take an empty yard to a cleared scissor; somebody is hired, mad
   await page.getByRole("link", { name: "S. Tarn" }).click();
   await page.getByRole("button", { name: "Leaves the site" }).click();
   await page.getByRole("button", { name: "Leaves the site" }).click();
-  await expect(page.getByText("Works here no more").first()).toBeVisible();
+  await expect(page.getByText("No longer works here").first()).toBeVisible();
   await page.goto("/units/QG-1");
   await expect(page.getByRole("link", { name: /S. Tarn, \d+ min/ })).toBeVisible();
   await leave(page);
@@ -152,28 +152,28 @@ test("a policy shows what it changes before it holds, and grades the next walk",
   await page.getByRole("link", { name: "Policy", exact: true }).click();
   await page.waitForURL("**/settings/policy");
   await page.getByLabel("Findings are graded").selectOption("graded");
-  await page.getByLabel("A walk clears for so many minutes from its beginning").fill("60");
+  await page.getByLabel("Longest walk that clears (minutes)").fill("60");
   const effect = page
     .locator("section")
     .filter({ has: page.getByRole("heading", { name: "What this changes" }) });
   const differences = effect.getByRole("listitem");
   await expect(differences).toHaveCount(2);
-  await expect(differences.filter({ hasText: "Findings are graded" })).toContainText("Asks less");
-  await expect(differences.filter({ hasText: "120 → 60" })).not.toContainText("Asks less");
+  await expect(differences.filter({ hasText: "Findings are graded" })).toContainText("Less strict");
+  await expect(differences.filter({ hasText: "120 → 60" })).not.toContainText("Less strict");
   await expect(effect).toContainText("every clearance at this site ends");
   await effect.getByLabel("Why").fill("Scuffs are watched");
-  await effect.getByRole("button", { name: "Let it hold" }).click();
+  await effect.getByRole("button", { name: "Put in force" }).click();
   await expect(page.getByText("“Scuffs are watched”")).toBeVisible();
   await expect(effect).toBeHidden();
-  await page.getByRole("button", { name: "Compare with what holds" }).click();
-  await expect(page.getByText("The same as what holds.")).toBeVisible();
+  await page.getByRole("button", { name: "Compare with the current policy" }).click();
+  await expect(page.getByText("The same as the current policy.")).toBeVisible();
   await page.getByText(/^Minutes on each unit under these orders/).click();
   await expect(page.getByText(/^\d+ min$/).first()).toBeVisible();
   // From a day to come it waits, and can be taken back.
   await page.getByLabel("An inspection is due").selectOption("each_use");
-  await effect.getByLabel(/^Holds from/).fill("2040-01-01");
-  await effect.getByRole("button", { name: "Let it hold from then" }).click();
-  await expect(page.getByText("holds from 2040-01-01")).toBeVisible();
+  await effect.getByLabel(/^In force from/).fill("2040-01-01");
+  await effect.getByRole("button", { name: "Put in force from then" }).click();
+  await expect(page.getByText("in force from 2040-01-01")).toBeVisible();
   await page.getByRole("button", { name: "Take it back" }).click();
   await expect(page.getByText("taken back")).toBeVisible();
 
@@ -200,7 +200,7 @@ test("in a yard that goes by its log-book a fault, however small, holds until th
   await page.waitForURL("**/shift");
   await page.goto("/settings/policy");
   await page.getByLabel("Findings are graded").selectOption("log_book");
-  await page.getByRole("button", { name: "Let it hold" }).click();
+  await page.getByRole("button", { name: "Put in force" }).click();
   await expect(page.getByRole("heading", { name: "What this changes" })).toBeHidden();
 
   const unsigned = page.getByText("One earlier fault is not signed by the owner in the log-book");

@@ -25,7 +25,7 @@ test("an auditor finds records, keeps the search, and takes a year away to be ch
   await page.getByRole("link", { name: "LM-06 with notes" }).click();
   await expect(page.getByLabel("Unit or serial")).toHaveValue("lm 06");
   const csv = await page.request.get(
-    (await page.getByRole("link", { name: "Take as CSV" }).getAttribute("href")) ?? "",
+    (await page.getByRole("link", { name: "Download CSV" }).getAttribute("href")) ?? "",
   );
   expect((await csv.text()).split("\r\n")[1]).toMatch(/^LM-06,/);
   await rows.first().getByRole("link").click();
