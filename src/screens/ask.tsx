@@ -4,6 +4,7 @@ import { useTranslations } from "next-intl";
 import { type ReactNode, useState } from "react";
 import { Button } from "@/kit/button";
 import { SelectField } from "@/kit/field";
+import { Problem } from "@/kit/problem";
 import { send } from "./send";
 
 /** What a form sends: made from what was typed, or a problem in words. */
@@ -61,12 +62,7 @@ export function Ask({
       <Button look="small" type="submit" disabled={!ready || busy} className="self-end">
         {busy ? t("clocks.sending") : words}
       </Button>
-      <p
-        role="alert"
-        className={problem === "" ? "sr-only" : "border-[2.5px] border-tag p-3 font-semibold md:col-span-2"}
-      >
-        {problem}
-      </p>
+      <Problem className="md:col-span-2">{problem}</Problem>
     </form>
   );
 }

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Button } from "@/kit/button";
 import { OneOf, TextField } from "@/kit/field";
 import { Glyph } from "@/kit/plate";
+import { Problem } from "@/kit/problem";
 import { Field } from "../ask";
 import { send } from "../send";
 
@@ -147,12 +148,7 @@ export function FirstForm({ zone }: { zone: string }) {
             {complete ? t("first.begin") : t("first.fillIn")}
           </Button>
         </div>
-        <p
-          role="alert"
-          className={problem === "" ? "sr-only" : "border-[2.5px] border-tag p-3 font-semibold"}
-        >
-          {problem}
-        </p>
+        <Problem>{problem}</Problem>
       </form>
     </main>
   );

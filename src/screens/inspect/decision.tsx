@@ -8,6 +8,7 @@ import { outbox } from "@/device/outbox";
 import { sendSignatures, sign } from "@/device/signatures";
 import { Button } from "@/kit/button";
 import { Mark } from "@/kit/mark";
+import { Problem } from "@/kit/problem";
 import { Pace } from "../pace";
 import { LeftUnproven } from "../proof/left-unproven";
 import { Shares } from "../shares";
@@ -165,12 +166,7 @@ export function DecisionView({
         <p className="border-[2.5px] border-ink px-3.5 py-2">{t("decide.authority")}</p>
         <SignatureField name={data.person.name} onChange={setSignature} />
         {unsent ? <p className="font-semibold">{t("decide.owedWait", { count: state.toSend })}</p> : null}
-        <p
-          role="alert"
-          className={problem === "" ? "sr-only" : "border-[2.5px] border-tag p-3 font-semibold"}
-        >
-          {problem}
-        </p>
+        <Problem>{problem}</Problem>
         <div className="mt-auto grid grid-cols-[auto_1fr] gap-3">
           <Button onClick={onBack}>{t("decide.back")}</Button>
           <Button

@@ -8,6 +8,7 @@ import { type Family, families } from "@/core/vocabulary/families";
 import { Button } from "@/kit/button";
 import { TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";
+import { Problem } from "@/kit/problem";
 import { Ask, Field, NamedField } from "../ask";
 import { send } from "../send";
 import { day, dayAndClock } from "../states";
@@ -53,12 +54,7 @@ export function PersonView({
           {t("people.codeWaits", { until: dayAndClock(person.codeUntilMs, zone) })}
         </p>
       )}
-      <p
-        role="alert"
-        className={problem === "" ? "sr-only" : "mt-3 border-[2.5px] border-tag p-3 font-semibold"}
-      >
-        {problem}
-      </p>
+      <Problem className="mt-3">{problem}</Problem>
       {handed === undefined ? null : <Handed {...handed} name={person.name} zone={zone} />}
       <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-2">
         <section>

@@ -16,6 +16,7 @@ import {
 import { upkeepIds } from "@/core/vocabulary/upkeep";
 import { Button, buttonLook } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
+import { Problem } from "@/kit/problem";
 import { Field } from "../ask";
 import { FileButton } from "../file-button";
 import type { PlannedModel } from "../plan/planning-view";
@@ -234,12 +235,7 @@ export function PolicyView({
           </div>
         </section>
       ) : null}
-      <p
-        role="alert"
-        className={problem === "" ? "sr-only" : "mt-3 border-[2.5px] border-tag p-3 font-semibold"}
-      >
-        {problem}
-      </p>
+      <Problem className="mt-3">{problem}</Problem>
       <History siteId={siteId} versions={versions} now={now} zone={zone} mayChange={mayChange} />
     </div>
   );

@@ -2,6 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { Button } from "@/kit/button";
+import { Problem } from "@/kit/problem";
 import { send } from "../send";
 
 /** The address of the site's calendar of periodic jobs: made anew, and shown once. */
@@ -27,11 +28,7 @@ export function Calendar({ siteId }: { siteId: string }) {
           {t("clocks.calendarOnce")}
         </p>
       )}
-      {problem === "" ? null : (
-        <p role="alert" className="mt-3 border-[2.5px] border-tag p-3">
-          {problem}
-        </p>
-      )}
+      <Problem className="mt-3">{problem}</Problem>
     </section>
   );
 }

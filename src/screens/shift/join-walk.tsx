@@ -5,6 +5,7 @@ import type { UnderWay } from "@/contract/walk";
 import { sendJson } from "@/device/send-json";
 import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
+import { Problem } from "@/kit/problem";
 
 /** Somebody else is on this unit: join their walk, or begin another. */
 export function JoinWalk({
@@ -31,12 +32,7 @@ export function JoinWalk({
     <Dialog open onClose={onClose} title={t("together.title", { name: walk.name, plate })}>
       <p className="mt-3">{t("together.begun", { minutes: walk.minutes, done: walk.answered })}</p>
       <p className="mt-2">{t("together.joinHelp")}</p>
-      <p
-        role="alert"
-        className={problem === "" ? "sr-only" : "mt-3 border-[2.5px] border-tag p-3 font-semibold"}
-      >
-        {problem}
-      </p>
+      <Problem className="mt-3">{problem}</Problem>
       <div className="mt-5 grid gap-3 md:flex md:justify-between">
         <Button look="small" onClick={onAnother}>
           {t("together.another")}

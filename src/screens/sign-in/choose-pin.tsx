@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Button } from "@/kit/button";
 import { TextField } from "@/kit/field";
 import { Glyph } from "@/kit/plate";
+import { Problem } from "@/kit/problem";
 import { Field } from "../ask";
 import { send } from "../send";
 
@@ -48,12 +49,7 @@ export function ChoosePin({ name }: { name: string }) {
         <Button look={ready ? "go" : "asleep"} type="submit" disabled={busy}>
           {t(pin !== "" && again !== "" && pin !== again ? "choosePin.differ" : "choosePin.set")}
         </Button>
-        <p
-          role="alert"
-          className={problem === "" ? "sr-only" : "border-[2.5px] border-tag p-3 font-semibold"}
-        >
-          {problem}
-        </p>
+        <Problem>{problem}</Problem>
       </form>
     </main>
   );

@@ -8,6 +8,7 @@ import type { Present } from "@/device/present";
 import { signIn } from "@/device/sign-in";
 import { Button } from "@/kit/button";
 import { Glyph } from "@/kit/plate";
+import { Problem } from "@/kit/problem";
 
 const digits = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
 
@@ -88,12 +89,7 @@ export function SignIn({
           <h1 className="text-[32px] leading-none font-bold">{t("signIn.title")}</h1>
           {input("badge", t("signIn.badge"), badge, setBadge)}
           {input("pin", t("signIn.pin"), pin, setPin)}
-          <p
-            role="alert"
-            className={problem === "" ? "sr-only" : "border-[2.5px] border-tag p-3 font-semibold"}
-          >
-            {waitS > 0 ? t("signIn.wait", { seconds: waitS }) : problem}
-          </p>
+          <Problem>{waitS > 0 ? t("signIn.wait", { seconds: waitS }) : problem}</Problem>
           <p className="mt-auto text-ink2">{t("signIn.note", { minutes: idleMinutes })}</p>
           <div className="flex gap-5">
             {languages.map((language) => (

@@ -5,6 +5,7 @@ import { useState } from "react";
 import type { Told } from "@/core/diagnose/answers";
 import { type PartId, parts } from "@/core/vocabulary/parts";
 import { Button } from "@/kit/button";
+import { Problem } from "@/kit/problem";
 import type { T } from "../inspect/words";
 import { componentWords } from "../proof/words";
 import { send } from "../send";
@@ -26,14 +27,7 @@ function useSend() {
     router.refresh();
     return answer.data ?? {};
   };
-  const alert = (
-    <p
-      role="alert"
-      className={problem === "" ? "sr-only" : "mt-3 border-[2.5px] border-tag p-3 font-semibold"}
-    >
-      {problem}
-    </p>
-  );
+  const alert = <Problem className="mt-3">{problem}</Problem>;
   return { post, busy, alert };
 }
 
