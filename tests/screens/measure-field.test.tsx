@@ -1,6 +1,8 @@
 import { describe, expect, it, vi } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
+import { cleanFacts } from "@/core/decision/clean-facts";
 import { methodsFor } from "@/core/measure/methods";
+import { meterCheck } from "@/core/record/hours-read";
 import { figureOf } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { InspectData } from "@/screens/inspect/inspect-data";
@@ -8,7 +10,7 @@ import { MeasureField } from "@/screens/inspect/measure-field";
 import type { Readings } from "@/screens/inspect/reading";
 import { gradeOfReading } from "@/screens/inspect/words";
 import { alerted, button, enter, fireEvent, press, screen, show } from "./show";
-import { checkWhere, scissor, walkOf } from "./walk";
+import { checkWhere, scissor, startMs, walkOf } from "./walk";
 
 const isReading = (quantity: string) => (check: { definition: { measure?: { quantity: string } } }) =>
   check.definition.measure?.quantity === quantity;
@@ -180,5 +182,38 @@ describe("a reading worked out from what was measured", () => {
     fireEvent.click(screen.getByRole("radio", { name: "Wheel turns" }));
     expect(button("Enter").disabled).toBe(true);
     expect(onMeasure).not.toHaveBeenCalled();
+  });
+});
+
+describe("the hour meter", () => {
+  const readMs = startMs - 3 * 86_400_000;
+  const meterField = (typed: string) => {
+    const check = checkWhere(scissor, ({ definition }) => definition.id === meterCheck);
+    const onMeasure = vi.fn();
+    const meter = { machineHours: 1_250, aheadHours: 250, atMs: readMs };
+    const data = walkOf(scissor, { facts: { ...cleanFacts(startMs), meter }, nowMs: startMs });
+    vi.spyOn(Date, "now").mockReturnValue(startMs);
+    show(<MeasureField check={check} data={data} readings={{}} onMeasure={onMeasure} />);
+    fireEvent.change(screen.getByRole("textbox"), { target: { value: typed } });
+    press("Enter");
+    vi.mocked(Date.now).mockRestore();
+    return onMeasure;
+  };
+
+  it("is shown as it was read last, and taken where it can have run that", () => {
+    const onMeasure = meterField("1040");
+    expect(screen.getByText(/^Last read: 1,?000 h, 2026-02-27$/)).toBeTruthy();
+    expect(onMeasure).toHaveBeenCalledWith({ value: 1_040 });
+  });
+
+  it.each([
+    ["990", /less than was read last/],
+    ["1080", /more than it can have run/],
+  ])("asks once more where %s cannot be, and keeps what it does show", (typed, words) => {
+    const onMeasure = meterField(typed);
+    expect(onMeasure).not.toHaveBeenCalled();
+    expect(screen.getByText(words)).toBeTruthy();
+    press(/^It is .* record it$/);
+    expect(onMeasure).toHaveBeenCalledWith({ value: Number(typed) });
   });
 });

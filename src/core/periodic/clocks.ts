@@ -1,6 +1,6 @@
 import type { JobId } from "../vocabulary/jobs";
 import type { Zone } from "../vocabulary/zone";
-import { ahead, canFollow, type HourLog, hourLog, hoursAt } from "./hours";
+import { ahead, canFollow, type HourLog, hourLog, hoursAt, type Question } from "./hours";
 import { nextDateMs, type Programme } from "./programme";
 
 /** When something falls due: by the calendar, by the machine's own hours, or by both. */
@@ -37,6 +37,19 @@ export function meterOf({ counted, believed, replaced }: HourLog): Meter | undef
     aheadHours: ahead(replaced, Number.POSITIVE_INFINITY),
     atMs: last.atMs,
   };
+}
+
+/** What the meter that is on a unit showed last, h; undefined where that is not known. */
+export const shownLast = ({ machineHours, aheadHours }: Meter): number | undefined =>
+  machineHours === undefined ? undefined : machineHours - aheadHours;
+
+/** Why somebody who stands before the meter is asked to look again; undefined where it may show that. */
+export function questionOf(meter: Meter | undefined, hours: number, nowMs: number): Question | undefined {
+  if (meter?.machineHours === undefined) return undefined;
+  const last = { machineHours: meter.machineHours, atMs: meter.atMs };
+  const read = { machineHours: hours + meter.aheadHours, atMs: nowMs };
+  if (canFollow(last, read)) return undefined;
+  return read.machineHours < last.machineHours ? "lower" : "jump";
 }
 
 /** A job, when it was done, and the reading of the hour meter that was taken with it. */

@@ -2,7 +2,7 @@ import type { EventOf } from "./events";
 import type { Reduction } from "./reduce";
 
 /** The check by which a walk reads the hour meter, wherever on the machine that is. */
-const meterCheck = "meter.hours";
+export const meterCheck = "meter.hours";
 
 /** An hour meter as it was read on a walk. */
 export interface HoursRead {
