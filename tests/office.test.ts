@@ -9,6 +9,7 @@ import { walkAndSign } from "@/server/demo/walk";
 import { beginYard, firstCode } from "@/server/first/first";
 import { bookAsFound } from "@/server/ledger/books";
 import { verifyBooks } from "@/server/ledger/verify-books";
+import { ownData } from "@/server/people/own-data";
 import { chooseOwnPin, secondPerson } from "@/server/people/pin";
 import { staffDetail, staffPage } from "@/server/people/read";
 import { addPerson, changeStaff, makeFamiliar } from "@/server/people/staff";
@@ -300,5 +301,46 @@ describe("an empty yard", () => {
       /^(staff_event|policy_version|policy_settled|person|person_role|authorisation|familiarisation|unit_change|site_change) /;
     const { breaks } = await verifyBooks(yard.db);
     expect(breaks.filter(({ row }) => row !== undefined && ours.test(row))).toEqual([]);
+  });
+});
+
+describe("what is kept about somebody", () => {
+  type Line = { readonly table: string; readonly row: Readonly<Record<string, unknown>> };
+  const dataOf = async (personId: string): Promise<readonly Line[]> => {
+    const lines: Line[] = [];
+    for await (const line of ownData(yard.db, personId)) lines.push(JSON.parse(line));
+    return lines;
+  };
+
+  it("is every row that refers to them, by the database's own references, and no row that does not", async () => {
+    const { rows: references } = await sql<{ table: string; column: string }>`
+      SELECT c.conrelid::regclass::text AS table, a.attname AS column FROM pg_constraint c
+      JOIN pg_attribute a ON a.attrelid = c.conrelid AND a.attnum = ANY (c.conkey)
+      WHERE c.contype = 'f' AND c.confrelid = 'person'::regclass AND c.conrelid::regclass::text NOT LIKE 'auth_%'`.execute(
+      yard.db,
+    );
+    expect(references.length).toBeGreaterThan(30);
+    for (const id of [yard.people.operator, yard.people.owner]) {
+      const lines = await dataOf(id);
+      expect(lines.filter(({ row }) => !Object.values(row).includes(id))).toEqual([]);
+      for (const { table, column } of references) {
+        const { rows } = await sql<{ n: number }>`SELECT count(*)::int AS n FROM ${sql.table(table)}
+          WHERE ${sql.ref(column)} = ${id}`.execute(yard.db);
+        const given = lines.filter((line) => line.table === table && line.row[column] === id);
+        expect(given, `${table}.${column}`).toHaveLength(rows[0]?.n ?? -1);
+      }
+    }
+  });
+
+  it("opens nothing: no hash, key or secret is among it", async () => {
+    const { id } = await add("7300", ["operator"]);
+    await chooseOwnPin(yard.db, { id, badge: "7300" }, "60221", at(2));
+    const lines = await dataOf(id);
+    expect(lines.map(({ table }) => table)).toEqual(expect.arrayContaining(["person", "staff_event"]));
+    const { rows } = await sql<{ hash: string }>`SELECT hash FROM pin_change WHERE person_id = ${id}`.execute(
+      yard.db,
+    );
+    expect(rows.length).toBeGreaterThan(0);
+    for (const { hash } of rows) expect(JSON.stringify(lines)).not.toContain(hash);
   });
 });

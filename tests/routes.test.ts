@@ -128,6 +128,12 @@ const asked: readonly Asked[] = [
     who: ["owner", "supervisor", "trainer"],
   },
   {
+    route: "people/[id]/data",
+    method: "GET",
+    params: () => ({ id: yard.people.operator }),
+    who: ["owner"],
+  },
+  {
     route: "people/[id]/familiar",
     method: "POST",
     params: () => ({ id: yard.people.operator }),
@@ -312,7 +318,14 @@ describe("every route of the app", () => {
     const anywhere = new Set([
       ...["sheets", "sheets/[id]/export", "sheets/[id]/figures"],
       ...["keys", "keys/[id]", "devices/[id]", "quarantine/[id]"],
-      ...["people", "people/[id]", "people/[id]/familiar", "records/export", "records/bundle"],
+      ...[
+        "people",
+        "people/[id]",
+        "people/[id]/familiar",
+        "people/[id]/data",
+        "records/export",
+        "records/bundle",
+      ],
     ]);
     for (const one of asked) {
       if (typeof one.who === "string" || anywhere.has(one.route)) continue;

@@ -60,7 +60,7 @@ export async function ask(
     ...(method === "GET" ? {} : { body: typeof body === "string" ? body : JSON.stringify(body) }),
   });
   const answer = await (handler as Handler)(request, { params: Promise.resolve(params as never) });
-  const text = answer.headers.get("content-type")?.includes("json") ? await answer.text() : "{}";
+  const text = /json(?!l)/.test(answer.headers.get("content-type") ?? "") ? await answer.text() : "{}";
   await answer.body?.cancel().catch(() => undefined);
   return { status: answer.status, body: JSON.parse(text === "" ? "{}" : text) as Record<string, unknown> };
 }

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { roles } from "@/contract/roles";
 import { type PersonShown, shownKinds } from "@/contract/staff";
 import { type Family, families } from "@/core/vocabulary/families";
-import { Button } from "@/kit/button";
+import { Button, buttonLook } from "@/kit/button";
 import { TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";
 import { Problem } from "@/kit/problem";
@@ -26,7 +26,7 @@ export function PersonView({
   sheets: readonly { readonly id: string; readonly name: string }[];
   zone: string;
   nowMs: number;
-  may: Readonly<Record<"change" | "train" | "show", boolean>>;
+  may: Readonly<Record<"data" | "change" | "train" | "show", boolean>>;
 }) {
   const t = useTranslations();
   const router = useRouter();
@@ -81,6 +81,11 @@ export function PersonView({
               );
             })}
           </ul>
+          {may.data ? (
+            <a href={`${path}/data`} className={`mt-4 ${buttonLook("small")}`}>
+              {t("people.data")}
+            </a>
+          ) : null}
           {may.change ? (
             <div className="mt-4 flex flex-wrap gap-3">
               {here ? (

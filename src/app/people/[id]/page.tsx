@@ -29,7 +29,12 @@ export default async function PersonPage({ params }: { params: Promise<{ id: str
           sheets={await sheetNames(database())}
           zone={call.zone}
           nowMs={call.at.getTime()}
-          may={{ change: may("settings"), train: may("train"), show: may("familiarise") }}
+          may={{
+            data: oneself || may("settings"),
+            change: may("settings"),
+            train: may("train"),
+            show: may("familiarise"),
+          }}
         />
       </NextIntlClientProvider>
     </Chrome>
