@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { sql } from "kysely";
 import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
+import { unsignedAt } from "@/server/book/faults";
 import { bookOf, unsignedOf } from "@/server/book/read";
 import { signFaults } from "@/server/book/sign";
 import { type DemoAnswer, walkAndSign } from "@/server/demo/walk";
@@ -47,6 +48,7 @@ describe("a fault in the log-book", () => {
     await walk(unitId, 0, "watch");
     const open = await openOf(unitId);
     expect(open).toHaveLength(1);
+    expect((await unsignedAt(yard.db, "yard")).get(unitId)).toBe(1);
     await expect(sign(unitId, open, 9)).rejects.toMatchObject({ type: "bad-input" });
     await expect(sign(unitId, [...open, randomUUID()], 9, "left")).rejects.toMatchObject({
       type: "no-finding",
@@ -61,6 +63,7 @@ describe("a fault in the log-book", () => {
         ),
       ).rejects.toThrow(/expected/);
     await sign(unitId, open, 10, "Left as it is; filter ordered");
+    expect((await unsignedAt(yard.db, "yard")).has(unitId)).toBe(false);
     await expect(sign(unitId, open, 11, "Again")).rejects.toMatchObject({ type: "already-signed" });
     // Signed for, it is still there to be seen.
     expect(await walk(unitId, day)).toMatchObject({ outcome: "cleared_with_notes", unsigned: undefined });

@@ -16,6 +16,7 @@ const states = Object.keys(stateMark) as StandingState[];
 const usable = (state: StandingState) => state === "cleared" || state === "cleared_with_notes";
 
 const row = (state: StandingState, more: Partial<ShiftRowData> = {}): ShiftRowData => ({
+  unsigned: 0,
   unitId: state,
   plate: state,
   family: "slab_scissor",
@@ -79,6 +80,12 @@ describe("Shift", () => {
       expect(rowOf(state).querySelector(".hatched") !== null, state).toBe(isBarred(state));
     }
     expect(rowOf("held").textContent).toContain("R-1A2B");
+  });
+
+  it("says which units wait for the owner's signature, in a yard that goes by its log-book", () => {
+    shift([row("inspection_owed", { unsigned: 3 })]);
+    const link = screen.getByRole("link", { name: "3 faults to be signed by the owner" });
+    expect(link.getAttribute("href")).toMatch(/^\/units\/.+\/book$/);
   });
 
   it("has no walk for whoever may not inspect", () => {

@@ -30,6 +30,8 @@ export interface ShiftRowData {
   readonly walking?: { readonly by: string; readonly done: number; readonly startedMs: number };
   readonly slot?: { readonly startMs: number; readonly endMs: number; readonly late: boolean };
   readonly tagReason?: string;
+  /** In a yard that goes by its log-book: faults the owner has still to sign for. */
+  readonly unsigned: number;
 }
 
 export interface ShiftData {
@@ -194,6 +196,14 @@ function StateWords({
         {walked ? t("state.being_walked") : t(`state.${standing.state}`)}
       </Mark>
       <p className="text-ink2">{line}</p>
+      {row.unsigned === 0 ? null : (
+        <Link
+          href={`/units/${encodeURIComponent(row.plate)}/book`}
+          className="inline-grid min-h-[48px] place-items-center font-semibold underline"
+        >
+          {t("shift.unsigned", { count: row.unsigned })}
+        </Link>
+      )}
       {row.slot?.late && nowMs < startMs && !standing.usable ? (
         <p className="font-semibold">
           {t("shift.lateBy", { minutes: Math.ceil((row.slot.endMs - startMs) / 60_000) })}

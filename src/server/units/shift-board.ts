@@ -4,6 +4,7 @@ import { foundStowed } from "@/core/plan/found";
 import { queue } from "@/core/shift/queue";
 import type { Family } from "@/core/vocabulary/families";
 import type { Policy } from "@/core/vocabulary/policy";
+import { unsignedAt } from "@/server/book/faults";
 import type { Db } from "@/server/database/database";
 import { planOf } from "@/server/inspections/model";
 import { standingColumns, standingFrom, type UnitStanding } from "./standing";
@@ -23,6 +24,8 @@ export interface ShiftRow {
   readonly slot?: { readonly startMs: number; readonly endMs: number; readonly late: boolean };
   readonly walkedFromMs?: number;
   readonly tagReason?: string;
+  /** In a yard that goes by its log-book: faults the owner has still to sign for. */
+  readonly unsigned: number;
 }
 
 export interface ShiftBoard {
@@ -69,6 +72,8 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
     needs.flatMap((n) => n.sheetVersionId ?? []),
     site.policy,
   );
+  const unsigned =
+    site.policy.grading === "log_book" ? await unsignedAt(db, siteId) : new Map<string, number>();
   const rows = needs.map((need) => {
     const { unitId: _same, ...standing } = standingFrom(need, at);
     const { unitId, shiftId, plate, family, crew, place, inspector, inspectorId } = need;
@@ -77,6 +82,7 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
       ...planFor(need.sheetVersionId ?? ""),
       walking: walking.get(unitId),
       tagReason: need.tagReason ?? undefined,
+      unsigned: unsigned.get(unitId) ?? 0,
     };
   });
   const here = rows.filter((row) => row.shiftId === shift.id);
