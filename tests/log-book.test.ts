@@ -4,7 +4,7 @@ import { sql } from "kysely";
 import { describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { unsignedAt } from "@/server/book/faults";
-import { bookOf, unsignedOf } from "@/server/book/read";
+import { bookOf } from "@/server/book/read";
 import { signFaults } from "@/server/book/sign";
 import { type DemoAnswer, walkAndSign } from "@/server/demo/walk";
 import { verifyBooks } from "@/server/ledger/verify-books";
@@ -31,7 +31,8 @@ async function walk(unitId: string, minute: number, found: keyof typeof finds = 
 }
 const sign = (unitId: string, faults: readonly string[], minute: number, action = "") =>
   signFaults(yard.db, unitId, yard.people.owner, { faults: [...faults], action }, at(minute));
-const openOf = async (unitId: string) => (await unsignedOf(yard.db, unitId)).map(({ id }) => id);
+const openOf = async (unitId: string) =>
+  (await bookOf(yard.db, unitId, { from: at(0), to: at(0) })).unsigned.map(({ id }) => id);
 
 describe("a fault in the log-book", () => {
   it("holds the unit from the next walk on, though it was put right at once, until the owner signs for it", async () => {

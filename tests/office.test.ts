@@ -9,9 +9,11 @@ import { walkAndSign } from "@/server/demo/walk";
 import { beginYard, firstCode } from "@/server/first/first";
 import { bookAsFound } from "@/server/ledger/books";
 import { verifyBooks } from "@/server/ledger/verify-books";
+import { requireOwnerOfAll } from "@/server/people/access";
 import { ownData } from "@/server/people/own-data";
 import { chooseOwnPin, secondPerson } from "@/server/people/pin";
 import { staffDetail, staffPage } from "@/server/people/read";
+import type { SignedIn } from "@/server/people/session";
 import { addPerson, changeStaff, makeFamiliar } from "@/server/people/staff";
 import { createSheet } from "@/server/sheets/save";
 import { changePolicy, policiesThatCame, policyVersions, withdrawPolicy } from "@/server/sites/policy";
@@ -342,5 +344,26 @@ describe("what is kept about somebody", () => {
     );
     expect(rows.length).toBeGreaterThan(0);
     for (const { hash } of rows) expect(JSON.stringify(lines)).not.toContain(hash);
+  });
+
+  it("is for themselves, or an owner of every site where they have worked", async () => {
+    const { id } = await add("7301", ["operator"]);
+    const as = (who: string, ...sites: readonly string[]): SignedIn => ({
+      ...{ id: who, name: "n", badge: "1" },
+      roles: new Map(sites.map((site) => [site, ["owner"]])),
+    });
+    const { owner } = yard.people;
+    await requireOwnerOfAll(yard.db, as(owner, "yard"), id);
+    await sql`INSERT INTO site (id, name, time_zone, shifts, policy) SELECT 'far', 'Far', time_zone, shifts, policy FROM site
+      WHERE id = 'yard'`.execute(yard.db);
+    await yard.db
+      .insertInto("personRole")
+      .values({ personId: id, siteId: "far", role: "operator" })
+      .execute();
+    await expect(requireOwnerOfAll(yard.db, as(owner, "yard"), id)).rejects.toMatchObject({
+      type: "no-right",
+    });
+    await requireOwnerOfAll(yard.db, as(owner, "yard", "far"), id);
+    await requireOwnerOfAll(yard.db, as(id), id);
   });
 });

@@ -275,7 +275,7 @@ describe("records", () => {
     const lines: string[] = [];
     const pdf = await recordPdf(record, `http://127.0.0.1/verify/${record.hash}`, left, {
       t: (key) => key,
-      title: (key) => key,
+      finding: ({ check }) => check,
       fault: (fault) => {
         told.push(faultName(fault));
         return faultName(fault);
@@ -283,10 +283,10 @@ describe("records", () => {
       matter: ({ check }) => check,
       line: (given) => {
         lines.push(given.check);
-        return given.check;
+        return { what: given.check, how: "" };
       },
-      day: () => "2026-03-02",
-      time: () => "06:00",
+      signedAt: "2026-03-02 06:00",
+      span: () => "06:00",
     });
     expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
     expect(pdf.length).toBeGreaterThan(8000);

@@ -4,22 +4,22 @@ import type { JobId } from "@/core/vocabulary/jobs";
 import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Scope } from "@/core/vocabulary/scope";
 
-/** Somebody's hand in a log-book: who, with card number, and when (ms since 1970). */
-export interface Hand {
+/** Who made an entry of a log-book, with card number, and when (ms since 1970). */
+export interface WhoWhen {
   readonly name: string;
   readonly badge: string;
   readonly atMs: number;
 }
 
 /** Part 1: a check that was signed. */
-export interface BookCheck extends Hand {
+export interface BookCheck extends WhoWhen {
   readonly inspectionId: string;
   readonly scope: Scope["kind"];
   readonly outcome: Outcome;
 }
 
 /** What was done about a fault, as it came. */
-export interface BookAction extends Hand {
+export interface BookAction extends WhoWhen {
   readonly kind: "put_right" | "repaired" | "retested" | "released" | "gone";
   readonly words: string;
 }
@@ -27,7 +27,7 @@ export interface BookAction extends Hand {
 /** Part 2: a fault, what was done about it, and the owner's signature. */
 export interface BookFault {
   readonly id: string;
-  readonly found: Hand;
+  readonly found: WhoWhen;
   /** What an inspection found, or the words of a tag raised without one. */
   readonly what:
     | { readonly check: CheckKey; readonly condition: string; readonly grade: FindingGrade }
@@ -40,14 +40,14 @@ export interface BookFault {
   readonly actedOn: boolean;
   /** A slip its own maker corrected: struck out, and nobody signs for it. */
   readonly slip: boolean;
-  readonly signed: (Hand & { readonly action: string | null }) | undefined;
+  readonly signed: (WhoWhen & { readonly action: string | null }) | undefined;
 }
 
 /** Part 3: the owner's maintenance. */
 export type BookUpkeep = {
   readonly atMs: number;
   /** Who recorded it. */
-  readonly recorded: Pick<Hand, "name" | "badge">;
+  readonly recorded: Pick<WhoWhen, "name" | "badge">;
 } & (
   | {
       readonly kind: "job";
@@ -72,4 +72,6 @@ export interface Book {
   readonly checks: readonly BookCheck[];
   readonly faults: readonly BookFault[];
   readonly upkeep: readonly BookUpkeep[];
+  /** Faults of any time the owner has still to sign for. */
+  readonly unsigned: readonly BookFault[];
 }

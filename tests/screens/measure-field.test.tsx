@@ -207,7 +207,7 @@ describe("the hour meter", () => {
   });
 
   it.each([
-    ["990", /less than was read last/],
+    ["990", /less than the last reading/],
     ["1080", /more than it can have run/],
   ])("asks once more where %s cannot be, and keeps what it does show", (typed, words) => {
     const onMeasure = meterField(typed);

@@ -1,6 +1,6 @@
 import type { JobId } from "../vocabulary/jobs";
 import type { Zone } from "../vocabulary/zone";
-import { ahead, canFollow, type HourLog, hourLog, hoursAt, type Question } from "./hours";
+import { ahead, canFollow, type HourLog, hourLog, hoursAt, oddAfter, type Question } from "./hours";
 import { nextDateMs, type Programme } from "./programme";
 
 /** When something falls due: by the calendar, by the machine's own hours, or by both. */
@@ -46,10 +46,8 @@ export const shownLast = ({ machineHours, aheadHours }: Meter): number | undefin
 /** Why somebody who stands before the meter is asked to look again; undefined where it may show that. */
 export function questionOf(meter: Meter | undefined, hours: number, nowMs: number): Question | undefined {
   if (meter?.machineHours === undefined) return undefined;
-  const last = { machineHours: meter.machineHours, atMs: meter.atMs };
-  const read = { machineHours: hours + meter.aheadHours, atMs: nowMs };
-  if (canFollow(last, read)) return undefined;
-  return read.machineHours < last.machineHours ? "lower" : "jump";
+  const { machineHours, aheadHours, atMs } = meter;
+  return oddAfter({ machineHours, atMs }, { machineHours: hours + aheadHours, atMs: nowMs });
 }
 
 /** A job, when it was done, and the reading of the hour meter that was taken with it. */

@@ -51,6 +51,12 @@ export const canFollow = (earlier: Ran, later: Ran): boolean => {
   return ran >= 0 && ran <= (later.atMs - earlier.atMs) / hourMs + readToHours;
 };
 
+/** Why a reading cannot follow an earlier one; undefined where it can. */
+export function oddAfter(earlier: Ran, later: Ran): Question | undefined {
+  if (canFollow(earlier, later)) return undefined;
+  return later.machineHours < earlier.machineHours ? "lower" : "jump";
+}
+
 /**
  * Which readings are of one machine: the largest set of them in which hours never run backwards and never faster than time,
  * the later ones where two sets are as large. One slip of a digit is then questioned and not all that follow it, whichever
@@ -86,8 +92,8 @@ export function fits({ counted, replaced }: HourLog, reading: HourReading): Ques
   const read: Ran = { machineHours: reading.hours + ahead(replaced, reading.atMs), atMs: reading.atMs };
   const before = counted.findLast(({ atMs }) => atMs <= read.atMs);
   const after = counted.find(({ atMs }) => atMs > read.atMs);
-  if (before !== undefined && read.machineHours < before.machineHours) return "lower";
-  if (before !== undefined && !canFollow(before, read)) return "jump";
+  const odd = before === undefined ? undefined : oddAfter(before, read);
+  if (odd !== undefined) return odd;
   if (after === undefined || canFollow(read, after)) return undefined;
   return read.machineHours > after.machineHours ? "jump" : "lower";
 }

@@ -8,7 +8,7 @@ import type { T } from "../inspect/words";
 import { outcomeMark } from "../states";
 import { FaultWords } from "./fault-words";
 import { SignForm } from "./sign-form";
-import { handWords, signedWords, upkeepWords } from "./words";
+import { signedWords, upkeepWords, whoWords } from "./words";
 
 /** Entries of a part on the screen; the printed book has all. */
 const onScreen = 40;
@@ -19,7 +19,6 @@ export function BookView({
   book,
   year,
   years,
-  unsigned,
   asked,
   maySign,
   zone,
@@ -29,13 +28,13 @@ export function BookView({
   year: number;
   /** Those that can be opened, the latest first. */
   years: readonly number[];
-  unsigned: readonly BookFault[];
   /** The yard goes by its log-book: an unsigned fault keeps the unit from being cleared. */
   asked: boolean;
   maySign: boolean;
   zone: string;
 }) {
   const t = useTranslations() as unknown as T;
+  const { unsigned } = book;
   const own = `/units/${encodeURIComponent(plate)}`;
   return (
     <div className="p-4 md:p-6">
@@ -86,7 +85,7 @@ export function BookView({
               className="flex flex-wrap justify-between gap-x-4 border-b border-line py-1.5"
             >
               <Link href={`/records/${check.inspectionId}`} className="underline">
-                {handWords(check, zone)}
+                {whoWords(check, zone)}
               </Link>
               <span>
                 <Mark kind={outcomeMark[check.outcome]}>{t(`outcome.${check.outcome}`)}</Mark>

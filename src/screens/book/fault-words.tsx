@@ -1,7 +1,7 @@
 import type { BookFault } from "@/contract/book";
 import { Mark } from "@/kit/mark";
 import type { T } from "../inspect/words";
-import { actionWords, faultWords, handWords } from "./words";
+import { actionWords, faultWords, whoWords } from "./words";
 
 /** What was found, by whom, and what was done about it. */
 export function FaultWords({ t, fault, zone }: { t: T; fault: BookFault; zone: string }) {
@@ -17,7 +17,7 @@ export function FaultWords({ t, fault, zone }: { t: T; fault: BookFault; zone: s
         )}
       </span>
       <span className="block text-ink2">
-        {t("book.found", { by: handWords(fault.found, zone) })}
+        {t("book.found", { by: whoWords(fault.found, zone) })}
         {fault.tag === null ? "" : `. ${t("book.tag", { number: fault.tag })}`}
       </span>
       {fault.actions.map((action) => (

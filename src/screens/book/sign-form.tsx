@@ -2,6 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { BookFault } from "@/contract/book";
+import { CheckBox, withOne } from "@/kit/check-box";
 import { TextField } from "@/kit/field";
 import { Ask, Field } from "../ask";
 import type { T } from "../inspect/words";
@@ -22,24 +23,27 @@ export function SignForm({
   const [action, setAction] = useState("");
   const signing = faults.filter(({ id }) => marked.includes(id));
   const lacking = action.trim() === "" && signing.some(({ actedOn }) => !actedOn);
-  const mark = (ids: readonly string[], on: boolean) =>
-    setMarked((was) => (on ? [...new Set([...was, ...ids])] : was.filter((id) => !ids.includes(id))));
-  const all = faults.map(({ id }) => id);
   return (
     <>
       <ul className="mt-2">
         {faults.length < 2 ? null : (
           <li className="border-b border-line">
-            <Box checked={signing.length === faults.length} onMark={(on) => mark(all, on)}>
+            <CheckBox
+              checked={signing.length === faults.length}
+              onCheck={(on) => setMarked(on ? faults.map(({ id }) => id) : [])}
+            >
               {t("book.all")}
-            </Box>
+            </CheckBox>
           </li>
         )}
         {faults.map((fault) => (
           <li key={fault.id} className="border-b border-line py-1.5 leading-snug">
-            <Box checked={marked.includes(fault.id)} onMark={(on) => mark([fault.id], on)}>
+            <CheckBox
+              checked={marked.includes(fault.id)}
+              onCheck={(on) => setMarked((was) => withOne(was, fault.id, on))}
+            >
               <FaultWords t={t} fault={fault} zone={zone} />
-            </Box>
+            </CheckBox>
           </li>
         ))}
       </ul>
@@ -60,27 +64,5 @@ export function SignForm({
         </Ask>
       </div>
     </>
-  );
-}
-
-function Box({
-  checked,
-  onMark,
-  children,
-}: {
-  checked: boolean;
-  onMark: (on: boolean) => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <label className="flex min-h-[48px] items-start gap-3 py-2">
-      <input
-        type="checkbox"
-        className="mt-0.5 size-6 shrink-0"
-        checked={checked}
-        onChange={(event) => onMark(event.target.checked)}
-      />
-      <span className="min-w-0 flex-1">{children}</span>
-    </label>
   );
 }

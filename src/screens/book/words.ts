@@ -1,9 +1,9 @@
-import type { BookAction, BookFault, BookUpkeep, Hand } from "@/contract/book";
+import type { BookAction, BookFault, BookUpkeep, WhoWhen } from "@/contract/book";
 import { conditionWord, type T, titleOfKey } from "../inspect/words";
 import { day, dayAndClock, tagReason } from "../states";
 
 /** Name, card number and time, as they stand beside an entry of the log-book. */
-export const handWords = ({ name, badge, atMs }: Hand, zone: string): string =>
+export const whoWords = ({ name, badge, atMs }: WhoWhen, zone: string): string =>
   `${name} (${badge}), ${dayAndClock(atMs, zone)}`;
 
 /** What was found. */
@@ -19,14 +19,14 @@ export function faultWords(t: T, { what, note }: Pick<BookFault, "what" | "note"
 export function actionWords(t: T, action: BookAction, zone: string): string {
   const { kind, words } = action;
   const said = kind === "put_right" ? t(`upkeep.${words}`) : words;
-  return `${t(`book.actions.${kind}`)}${said === "" ? "" : `: ${said}`}. ${handWords(action, zone)}`;
+  return `${t(`book.actions.${kind}`)}${said === "" ? "" : `: ${said}`}. ${whoWords(action, zone)}`;
 }
 
 /** The owner's signature for a fault, with what was decided; empty where it is not there. */
 export function signedWords(t: T, { signed, slip }: BookFault, zone: string): string {
   if (slip) return t("book.slip");
   if (signed === undefined) return "";
-  const by = t("book.signed", { by: handWords(signed, zone) });
+  const by = t("book.signed", { by: whoWords(signed, zone) });
   return signed.action === null ? by : `${by}. ${signed.action}`;
 }
 
@@ -37,19 +37,23 @@ export function upkeepWords(
   zone: string,
 ): { readonly day: string; readonly what: string; readonly by: string } {
   const { recorded, by, licence, document } = one;
-  const said = (key: string, value: string) => (value === "" ? [] : [t(`book.${key}`, { [key]: value })]);
+  const job = one.kind === "job";
   return {
     // An examination has a day and no time.
-    day: day(one.atMs, one.kind === "examination" ? "UTC" : zone),
-    what:
-      one.kind === "job"
-        ? [t(`job.${one.job}`), ...(one.hours === null ? [] : said("hours", `${one.hours}`))].join(", ")
-        : [t("job.examination"), t("book.nextDue", { day: day(one.nextDueMs, "UTC") })].join(", "),
-    by: [
+    day: day(one.atMs, job ? zone : "UTC"),
+    what: listed(
+      t(`job.${job ? one.job : "examination"}`),
+      job && one.hours !== null && t("book.hours", { hours: one.hours }),
+      !job && t("book.nextDue", { day: day(one.nextDueMs, "UTC") }),
+    ),
+    by: listed(
       by,
-      ...said("licence", licence),
-      ...(document === "" ? [] : [t("book.report", { document })]),
+      licence !== "" && t("book.licence", { licence }),
+      document !== "" && t("book.report", { document }),
       t("book.recorded", { name: recorded.name, card: recorded.badge }),
-    ].join(", "),
+    ),
   };
 }
+
+const listed = (...words: readonly (string | false)[]): string =>
+  words.filter((one) => one !== false).join(", ");

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { ProgrammeWanted } from "@/core/periodic/programme";
 import type { JobHours } from "@/core/sheet/job-hours";
 import { type JobId, jobIds, jobKind } from "@/core/vocabulary/jobs";
+import { CheckBox } from "@/kit/check-box";
 import { SelectField, TextField } from "@/kit/field";
 import { Ask, Field, numberIn } from "../ask";
 
@@ -97,15 +98,9 @@ export function ProgrammeForm({
           />
         </Field>
         {now.some(({ job }) => job === typed.job) ? (
-          <label className="flex min-h-[48px] items-center gap-3 font-semibold md:col-span-2">
-            <input
-              type="checkbox"
-              checked={ends}
-              onChange={(event) => setEnds(event.target.checked)}
-              className="size-6"
-            />
+          <CheckBox checked={ends} onCheck={setEnds} className="font-semibold md:col-span-2">
             {t("clocks.ends")}
-          </label>
+          </CheckBox>
         ) : null}
       </Ask>
       {waiting === undefined ? null : (

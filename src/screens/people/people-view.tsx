@@ -3,6 +3,7 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { type Role, roles } from "@/contract/roles";
 import type { StaffRow } from "@/contract/staff";
+import { CheckBox, withOne } from "@/kit/check-box";
 import { TextField } from "@/kit/field";
 import { Further } from "@/kit/further";
 import { Link } from "@/kit/link";
@@ -104,19 +105,13 @@ export function PeopleView({
             <fieldset className="flex flex-wrap gap-x-5 gap-y-1 md:col-span-2">
               <legend className="font-semibold">{t("people.roles")}</legend>
               {roles.map((role) => (
-                <label key={role} className="flex min-h-[48px] items-center gap-2.5">
-                  <input
-                    type="checkbox"
-                    className="size-6"
-                    checked={picked.includes(role)}
-                    onChange={(event) =>
-                      setPicked((was) =>
-                        event.target.checked ? [...was, role] : was.filter((one) => one !== role),
-                      )
-                    }
-                  />
+                <CheckBox
+                  key={role}
+                  checked={picked.includes(role)}
+                  onCheck={(on) => setPicked((was) => withOne(was, role, on))}
+                >
                   {t(`role.${role}`)}
-                </label>
+                </CheckBox>
               ))}
             </fieldset>
           </Ask>

@@ -6,6 +6,7 @@ import { roles } from "@/contract/roles";
 import { type PersonShown, shownKinds } from "@/contract/staff";
 import { type Family, families } from "@/core/vocabulary/families";
 import { Button, buttonLook } from "@/kit/button";
+import { CheckBox, withOne } from "@/kit/check-box";
 import { TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";
 import { Problem } from "@/kit/problem";
@@ -249,19 +250,13 @@ function FamiliarForm({
         <fieldset className="md:col-span-2">
           <legend className="font-semibold">{t("people.wasShown")}</legend>
           {shownKinds.map((kind) => (
-            <label key={kind} className="flex min-h-[48px] items-center gap-2.5">
-              <input
-                type="checkbox"
-                className="size-6"
-                checked={shown.includes(kind)}
-                onChange={(event) =>
-                  setShown((was) =>
-                    event.target.checked ? [...was, kind] : was.filter((one) => one !== kind),
-                  )
-                }
-              />
+            <CheckBox
+              key={kind}
+              checked={shown.includes(kind)}
+              onCheck={(on) => setShown((was) => withOne(was, kind, on))}
+            >
               {t(`people.shown.${kind}`)}
-            </label>
+            </CheckBox>
           ))}
         </fieldset>
         <Field words={t("people.theirPin")} hint={t("people.theirPinHint")}>

@@ -15,6 +15,7 @@ import {
 } from "@/core/vocabulary/practice";
 import { upkeepIds } from "@/core/vocabulary/upkeep";
 import { Button, buttonLook } from "@/kit/button";
+import { CheckBox, withOne } from "@/kit/check-box";
 import { SelectField, TextField } from "@/kit/field";
 import { Problem } from "@/kit/problem";
 import { Field } from "../ask";
@@ -192,21 +193,13 @@ export function PolicyView({
             <legend className="mt-3 text-[22px] font-bold">{t("policy.upkeep")}</legend>
             <div className="grid sm:grid-cols-2">
               {upkeepIds.map((id) => (
-                <label key={id} className="flex min-h-[48px] items-center gap-2.5">
-                  <input
-                    type="checkbox"
-                    className="size-6"
-                    checked={policy.upkeep.includes(id)}
-                    onChange={(event) =>
-                      change({
-                        upkeep: event.target.checked
-                          ? [...policy.upkeep, id]
-                          : policy.upkeep.filter((one) => one !== id),
-                      })
-                    }
-                  />
+                <CheckBox
+                  key={id}
+                  checked={policy.upkeep.includes(id)}
+                  onCheck={(on) => change({ upkeep: [...withOne(policy.upkeep, id, on)] })}
+                >
                   {t(`upkeep.${id}`)}
-                </label>
+                </CheckBox>
               ))}
             </div>
           </fieldset>

@@ -10,14 +10,14 @@ import { buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
-import { conditionWord, partSentence, type T, titleOfKey } from "../inspect/words";
+import type { T } from "../inspect/words";
 import { Pace } from "../pace";
 import { FindingPictures } from "../pictures";
 import { Shares } from "../shares";
 import { clock, dayAndClock, outcomeMark } from "../states";
 import { Stretches } from "./stretches";
 import { WalkedBoard } from "./walked-board";
-import { matterWords } from "./words";
+import { findingWords, matterWords } from "./words";
 
 export interface RecordData {
   readonly inspectionId: string;
@@ -54,12 +54,14 @@ export function RecordView({
   /** The sheet it was walked by, where that is still kept. */
   sheet: Sheet | undefined;
 }) {
-  const t = useTranslations();
+  const t = useTranslations() as unknown as T;
   const { document } = record;
   const startMs = Date.parse(document.startedAt);
-  const matters = [...reduce(document.events).matters.values()];
+  const reduction = reduce(document.events);
+  const matters = [...reduction.matters.values()];
+  const stretches = byStop(lastGiven(document.events));
   const found = new Set(document.findings.map(({ check }) => stopOfKey(check)));
-  const stops = byStop(lastGiven(document.events)).map(({ stop }) => ({
+  const stops = stretches.map(({ stop }) => ({
     stop: stop as StopId,
     state: found.has(stop) ? ("found" as const) : ("done" as const),
   }));
@@ -151,16 +153,14 @@ export function RecordView({
         <ul>
           {document.findings.map((finding) => {
             const grade = finding.place ? "place" : finding.grade;
+            const { check, rest } = findingWords(t, finding, measures);
             return (
               <li
                 key={finding.eventId}
                 className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-line py-1.5"
               >
                 <span className="leading-snug">
-                  <b>{titleOfKey(t, finding.check)}</b>: {conditionWord(t, finding.condition).toLowerCase()}.{" "}
-                  {t(`rule.${finding.rule}`)}
-                  {partSentence(t, finding, measures)}
-                  {finding.note === undefined ? "" : `. “${finding.note}”`}
+                  <b>{check}</b>: {rest}
                   <FindingPictures
                     inspectionId={record.inspectionId}
                     pictures={(finding.pictures ?? []).map((hash) => ({
@@ -180,7 +180,7 @@ export function RecordView({
             <ul>
               {matters.map((matter) => (
                 <li key={matter.id} className="border-b border-line py-1.5">
-                  {matterWords(t as unknown as T, matter)}
+                  {matterWords(t, matter)}
                 </li>
               ))}
             </ul>
@@ -188,8 +188,9 @@ export function RecordView({
         )}
         <h2 className="mt-6 text-[20px] font-bold">{t("record.all")}</h2>
         <Stretches
-          events={document.events}
-          findings={new Map(document.findings.map((f) => [f.eventId, f]))}
+          stretches={stretches}
+          reduction={reduction}
+          findings={document.findings}
           people={record.shares}
           sheet={sheet}
           measures={measures}

@@ -47,19 +47,20 @@ export interface Span {
 /** Rows of one part, at most: more than a year of a unit that is walked at each shift. */
 const most = 3000;
 
-/** A unit's log-book of some time. */
+/** A unit's log-book of some time, and what of any time is not signed for. */
 export async function bookOf(db: Db, unitId: string, span: Span): Promise<Book> {
   const [checks, faults, upkeep] = await Promise.all([
     checksOf(db, unitId, span),
     faultsOf(db, unitId, span),
     upkeepOf(db, unitId, span),
   ]);
-  return { checks, faults, upkeep };
+  const [fromMs, toMs] = [span.from.getTime(), span.to.getTime()];
+  return {
+    ...{ checks, upkeep },
+    faults: faults.filter(({ found }) => found.atMs >= fromMs && found.atMs < toMs),
+    unsigned: faults.filter(({ signed, slip }) => signed === undefined && !slip),
+  };
 }
-
-/** Faults nobody has signed for, of any time. */
-export const unsignedOf = (db: Db, unitId: string): Promise<readonly BookFault[]> =>
-  faultsOf(db, unitId, undefined);
 
 async function checksOf(db: Db, unitId: string, { from, to }: Span) {
   const rows = await db
@@ -75,9 +76,9 @@ async function checksOf(db: Db, unitId: string, { from, to }: Span) {
   return rows.map(({ signedAt, ...row }) => ({ ...row, atMs: signedAt.getTime() }));
 }
 
-/** Faults found in a span; without one, those that are not signed for. */
-async function faultsOf(db: Db, unitId: string, span: Span | undefined): Promise<readonly BookFault[]> {
-  let query = db
+/** Faults found in a span, and those of any time that are not signed for. */
+async function faultsOf(db: Db, unitId: string, { from, to }: Span): Promise<readonly BookFault[]> {
+  const rows = await db
     .selectFrom("fault as f")
     .leftJoin("finding as i", "i.id", "f.id")
     .leftJoin("tag as t", (join) =>
@@ -95,12 +96,11 @@ async function faultsOf(db: Db, unitId: string, span: Span | undefined): Promise
     .where("f.unitId", "=", unitId)
     .orderBy("f.foundAt", "desc")
     .orderBy("f.id")
-    .limit(most);
-  query =
-    span === undefined
-      ? query.where("c.faultId", "is", null).where("f.slip", "=", false)
-      : query.where("f.foundAt", ">=", span.from).where("f.foundAt", "<", span.to);
-  const rows = await query.execute();
+    .where(({ or, and, eb }) =>
+      or([and([eb("f.foundAt", ">=", from), eb("f.foundAt", "<", to)]), eb("c.faultId", "is", null)]),
+    )
+    .limit(most)
+    .execute();
   const actions = groupedBy(await actionsOf(db, unitId), "of");
   return rows.map((row) => ({
     id: row.id,

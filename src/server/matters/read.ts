@@ -61,7 +61,7 @@ const supervising: readonly Role[] = ["supervisor", "technician", "owner"];
 
 /**
  * Which open matters a person may say are gone. A repair above the floor is recorded by a technician, never said; in
- * a log-book yard the owner's signature closes everything else.
+ * a log-book yard only the owner says it of the machine.
  */
 export function maySayGone(policy: Policy, roles: readonly Role[]): Readonly<Record<MatterKind, boolean>> {
   const supervises = roles.some((role) => supervising.includes(role));

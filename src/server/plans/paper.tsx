@@ -1,7 +1,8 @@
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from "@react-pdf/renderer";
 import QRCode from "qrcode";
 import type { Plan } from "@/core/plan/types";
-import { registerFace } from "@/server/records/face";
+import { registerFace } from "@/server/print/face";
+import { ink } from "@/server/print/printed";
 import { fitted, heightOf, type PaperLine, type PaperWords, paperLines } from "./paper-lines";
 
 /** The unit a form is printed for, with the words of its head. */
@@ -23,7 +24,6 @@ export interface PaperHead {
   readonly authority: string;
 }
 
-const ink = "#1d2436";
 const margin = 30;
 const a4 = { width: 595.28, height: 841.89 };
 const headHeight = 128;

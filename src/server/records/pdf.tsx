@@ -1,55 +1,33 @@
-import {
-  Document,
-  Image,
-  Page,
-  Path,
-  renderToBuffer,
-  StyleSheet,
-  Svg,
-  Text,
-  View,
-} from "@react-pdf/renderer";
+import { Document, Image, Path, renderToBuffer, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import QRCode from "qrcode";
 import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
+import type { Finding } from "@/core/grade/assess";
 import type { Fault } from "@/core/machine/faults";
-import { byStop } from "@/core/record/by-stop";
+import { byStop, type Stretch } from "@/core/record/by-stop";
 import type { EventOf } from "@/core/record/events";
-import { type Given, reduce } from "@/core/record/reduce";
-import { registerFace } from "./face";
+import { type Given, type Reduction, reduce } from "@/core/record/reduce";
+import { registerFace } from "@/server/print/face";
+import { ink, look, Pages } from "@/server/print/printed";
 import type { SealedRecord } from "./read";
 
 /** The words of the record, translated by the caller. */
 export interface PdfWords {
   readonly t: (key: string, values?: Record<string, string | number>) => string;
-  readonly title: (key: string) => string;
+  readonly finding: (finding: Finding) => string;
   readonly fault: (fault: Fault) => string;
   /** What was said of a thing that was open before. */
   readonly matter: (event: EventOf<"matter">) => string;
-  /** A check as it stands under its stop: what was read, against which limit, and who gave it where more were on it. */
-  readonly line: (given: Given) => string;
-  /** Day, and hours and minutes, on the site's clock. */
-  readonly day: (ms: number) => string;
-  readonly time: (ms: number) => string;
+  /** A check as it stands under its stop: what was read, against which limit, who gave it; and how it came about. */
+  readonly line: (given: Given, reduction: Reduction) => { readonly what: string; readonly how: string };
+  /** When it was signed, and from when to when somebody was at a stop, on the site's clock. */
+  readonly signedAt: string;
+  readonly span: (stretch: Stretch) => string;
 }
 
-const ink = "#1d2436";
 const s = StyleSheet.create({
-  page: { fontFamily: "Atkinson", fontSize: 9.5, color: ink, padding: 36, paddingBottom: 54 },
   row: { flexDirection: "row" },
-  plate: {
-    borderWidth: 2,
-    borderColor: ink,
-    fontSize: 20,
-    fontWeight: 700,
-    paddingHorizontal: 8,
-    paddingVertical: 2,
-    alignSelf: "flex-start",
-  },
   outcome: { fontSize: 22, fontWeight: 700, marginTop: 12 },
-  small: { color: "#454c5e", marginTop: 3 },
-  h2: { fontSize: 12, fontWeight: 700, marginTop: 14, marginBottom: 3 },
   h3: { fontWeight: 700, marginTop: 8 },
-  line: { flexDirection: "row", borderBottomWidth: 0.5, borderColor: "#c9c6ba", paddingVertical: 2.5 },
   stop: {
     flexDirection: "row",
     borderBottomWidth: 1.5,
@@ -58,16 +36,6 @@ const s = StyleSheet.create({
     marginTop: 8,
   },
   box: { borderWidth: 1.5, borderColor: ink, padding: 7, marginTop: 12 },
-  foot: {
-    position: "absolute",
-    bottom: 24,
-    left: 36,
-    right: 36,
-    flexDirection: "row",
-    justifyContent: "space-between",
-    color: "#454c5e",
-    fontSize: 8,
-  },
 });
 
 /**
@@ -79,46 +47,44 @@ export async function recordPdf(
   record: SealedRecord,
   verifyUrl: string,
   left: readonly Fault[] | undefined,
-  { t, title, fault, matter, line, day, time }: PdfWords,
+  { t, finding: found, fault, matter, line, signedAt, span }: PdfWords,
 ): Promise<Buffer> {
   registerFace();
   const { document } = record;
   const code = await QRCode.toDataURL(verifyUrl, { margin: 0, width: 300, errorCorrectionLevel: "M" });
   const findings = new Map(document.findings.map((f) => [f.eventId, f]));
-  const matters = [...reduce(document.events).matters.values()];
+  const reduction = reduce(document.events);
+  const matters = [...reduction.matters.values()];
   const stretches = byStop(lastGiven(document.events));
-  const at = day(record.recordedAt.getTime());
   return renderToBuffer(
-    <Document title={`${record.plate} ${at}`} author="Rook Step">
-      <Page size="A4" style={s.page}>
+    <Document title={`${record.plate} ${signedAt}`} author="Rook Step">
+      <Pages foot={`${t("record.entry", { position: record.position })}  ${record.hash}`}>
         <View style={[s.row, { justifyContent: "space-between" }]}>
           <View style={{ flex: 1, paddingRight: 16 }}>
-            <Text style={s.plate}>{record.plate}</Text>
+            <Text style={look.plate}>{record.plate}</Text>
             <Text style={s.outcome}>{t(`outcome.${document.outcome}`)}</Text>
             <Text
-              style={s.small}
+              style={look.small}
             >{`${t(`record.scope.${document.scope.kind}`)}. ${t(`family.${record.family}`)}, ${record.serial}`}</Text>
             <Text
-              style={s.small}
-            >{`${at} ${time(record.recordedAt.getTime())}, ${t("record.by", { name: `${record.signer} (${record.badge})` })}`}</Text>
+              style={look.small}
+            >{`${signedAt}, ${t("record.by", { name: `${record.signer} (${record.badge})` })}`}</Text>
             {document.reasons.map((r) => (
-              <Text key={r.reason} style={s.small}>
+              <Text key={r.reason} style={look.small}>
                 {t(`reason.${r.reason}`, { detail: r.detail })}
               </Text>
             ))}
           </View>
           <View style={{ width: 100 }}>
             <Image src={code} style={{ width: 100, height: 100 }} />
-            <Text style={[s.small, { textAlign: "center" }]}>{t("record.verify")}</Text>
+            <Text style={[look.small, { textAlign: "center" }]}>{t("record.verify")}</Text>
           </View>
         </View>
-        <Text style={s.h2}>{t("decide.findings")}</Text>
+        <Text style={look.h2}>{t("decide.findings")}</Text>
         {document.findings.length === 0 ? <Text>{t("decide.none")}</Text> : null}
         {document.findings.map((f) => (
-          <View key={f.eventId} style={s.line} wrap={false}>
-            <Text
-              style={{ flex: 1 }}
-            >{`${title(f.check)}: ${t(`condition.${f.condition}`).toLowerCase()}. ${t(`rule.${f.rule}`)}${f.note === undefined ? "" : `. “${f.note}”`}`}</Text>
+          <View key={f.eventId} style={look.line} wrap={false}>
+            <Text style={{ flex: 1 }}>{found(f)}</Text>
             <Text style={{ width: 70, textAlign: "right", fontWeight: 700 }}>
               {t(`grade.${f.place ? "place" : f.grade}`)}
             </Text>
@@ -126,22 +92,22 @@ export async function recordPdf(
         ))}
         {matters.length === 0 ? null : <Text style={s.h3}>{t("matter.title")}</Text>}
         {matters.map((one) => (
-          <View key={one.id} style={s.line} wrap={false}>
+          <View key={one.id} style={look.line} wrap={false}>
             <Text>{matter(one)}</Text>
           </View>
         ))}
         {left === undefined ? null : (
           <>
-            <Text style={s.h2}>{t("proof.leftUnproven")}</Text>
+            <Text style={look.h2}>{t("proof.leftUnproven")}</Text>
             <Text>{t(left.length === 0 ? "proof.recordNone" : "proof.notMade")}</Text>
             {left.map((one) => (
-              <View key={`${one.component} ${one.mode}`} style={s.line} wrap={false}>
+              <View key={`${one.component} ${one.mode}`} style={look.line} wrap={false}>
                 <Text>{fault(one)}</Text>
               </View>
             ))}
           </>
         )}
-        <Text style={s.h2}>{t("record.signature")}</Text>
+        <Text style={look.h2}>{t("record.signature")}</Text>
         {document.signature === undefined ? (
           <Text>{t("record.erased")}</Text>
         ) : document.signature.kind === "typed" ? (
@@ -152,18 +118,22 @@ export async function recordPdf(
           </Svg>
         )}
         <Text style={s.box}>{t("decide.authority")}</Text>
-        <Text style={s.h2}>{t("record.all")}</Text>
-        {stretches.map(({ stop, given, fromMs, toMs }) => (
-          <View key={`${stop} ${given[0]?.id}`}>
+        <Text style={look.h2}>{t("record.all")}</Text>
+        {stretches.map((stretch, i) => (
+          <View key={`${stretch.stop} ${stretch.fromMs}`}>
             <View style={s.stop} minPresenceAhead={30}>
-              <Text style={{ flex: 1 }}>{t(`stop.${stop}`)}</Text>
-              <Text style={{ fontWeight: 400 }}>{[...new Set([time(fromMs), time(toMs)])].join(" – ")}</Text>
+              <Text style={{ flex: 1 }}>{`${i + 1}. ${t(`stop.${stretch.stop}`)}`}</Text>
+              <Text style={{ fontWeight: 400 }}>{span(stretch)}</Text>
             </View>
-            {given.map((event) => {
+            {stretch.given.map((event) => {
               const finding = findings.get(event.id);
+              const { what, how } = line(event, reduction);
               return (
-                <View key={event.id} style={s.line} wrap={false}>
-                  <Text style={{ flex: 1 }}>{line(event)}</Text>
+                <View key={event.id} style={look.line} wrap={false}>
+                  <View style={{ flex: 1 }}>
+                    <Text>{what}</Text>
+                    {how === "" ? null : <Text style={look.small}>{how}</Text>}
+                  </View>
                   <Text
                     style={{ width: 70, textAlign: "right", fontWeight: finding === undefined ? 400 : 700 }}
                   >
@@ -174,11 +144,7 @@ export async function recordPdf(
             })}
           </View>
         ))}
-        <View style={s.foot} fixed>
-          <Text>{`${t("record.entry", { position: record.position })}  ${record.hash}`}</Text>
-          <Text render={({ pageNumber, totalPages }) => `${pageNumber}/${totalPages}`} />
-        </View>
-      </Page>
+      </Pages>
     </Document>,
   );
 }

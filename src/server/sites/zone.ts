@@ -2,7 +2,7 @@ import type { Zone } from "@/core/vocabulary/zone";
 import type { Db, Trx } from "@/server/database/database";
 
 /** By whose clocks a site is worked. */
-export async function zoneOf(db: Db, siteId: string): Promise<string> {
+export async function zoneOf(db: Db, siteId: string): Promise<Zone> {
   const site = await db.selectFrom("site").select("timeZone").where("id", "=", siteId).executeTakeFirst();
   return site?.timeZone ?? "UTC";
 }
@@ -15,5 +15,5 @@ export async function zoneOfUnit(db: Db | Trx, unitId: string): Promise<Zone> {
     .select("s.timeZone")
     .where("u.id", "=", unitId)
     .executeTakeFirstOrThrow();
-  return timeZone as Zone;
+  return timeZone;
 }

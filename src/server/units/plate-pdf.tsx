@@ -1,8 +1,8 @@
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from "@react-pdf/renderer";
 import QRCode from "qrcode";
-import { registerFace } from "@/server/records/face";
+import { registerFace } from "@/server/print/face";
+import { ink } from "@/server/print/printed";
 
-const ink = "#1d2436";
 const s = StyleSheet.create({
   page: { fontFamily: "Atkinson", color: ink, padding: 36 },
   label: {

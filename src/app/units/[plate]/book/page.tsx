@@ -3,7 +3,7 @@ import { NextIntlClientProvider } from "next-intl";
 import { allMessages } from "@/app/messages";
 import { BookView } from "@/screens/book/book-view";
 import { Chrome } from "@/screens/chrome/chrome";
-import { bookedUnit, bookOf, unsignedOf, yearIn } from "@/server/book/read";
+import { bookedUnit, bookOf, yearIn } from "@/server/book/read";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { type PageQuery, queryOf } from "@/server/http/page-query";
@@ -27,19 +27,14 @@ export default async function BookPage({
   seeOnly(call.person, unit.siteId);
   const asked = Number(queryOf(await searchParams)["year"]);
   const year = unit.years.includes(asked) ? asked : (unit.years[0] ?? call.at.getUTCFullYear());
-  const [book, unsigned] = await Promise.all([
-    bookOf(db, unit.id, yearIn(year, unit.zone)),
-    unit.asksToSign ? unsignedOf(db, unit.id) : [],
-  ]);
   return (
     <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
       <NextIntlClientProvider messages={await allMessages()}>
         <BookView
           plate={unit.plate}
-          book={book}
+          book={await bookOf(db, unit.id, yearIn(year, unit.zone))}
           year={year}
           years={unit.years}
-          unsigned={unsigned}
           asked={unit.asksToSign}
           maySign={mayAt(call.person, "countersign", unit.siteId)}
           zone={unit.zone}

@@ -11,6 +11,7 @@ import { route } from "@/server/http/route";
 import { mayAt } from "@/server/people/session";
 import { paperPdf } from "@/server/plans/paper";
 import { unitToPrint } from "@/server/plans/unit-to-print";
+import { pdfAnswer } from "@/server/print/answer";
 
 export const GET = route<{ plate: string }>(async ({ request, params, person, at }) => {
   const unit = await unitToPrint(database(), params.plate);
@@ -57,10 +58,5 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
     },
     `${origin}/units/${unit.plate}`,
   );
-  return new Response(new Uint8Array(pdf), {
-    headers: {
-      "content-type": "application/pdf",
-      "content-disposition": `inline; filename="${unit.plate}-walk.pdf"`,
-    },
-  });
+  return pdfAnswer(pdf, `${unit.plate}-walk`);
 });

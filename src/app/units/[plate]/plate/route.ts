@@ -4,6 +4,7 @@ import { database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
 import { mayAt } from "@/server/people/session";
+import { pdfAnswer } from "@/server/print/answer";
 import { platePdf } from "@/server/units/plate-pdf";
 
 /** The label of a unit, with a code any tablet reads. */
@@ -22,10 +23,5 @@ export const GET = route<{ plate: string }>(async ({ request, params, person }) 
     lines: [t(`family.${unit.family}`), `${t("units.serial")} ${unit.serial}`, t("pool.labelHint")],
     url: `${origin}/units/${encodeURIComponent(unit.plate)}`,
   });
-  return new Response(new Uint8Array(pdf), {
-    headers: {
-      "content-type": "application/pdf",
-      "content-disposition": `inline; filename="${unit.plate.replaceAll(" ", "-")}-plate.pdf"`,
-    },
-  });
+  return pdfAnswer(pdf, `${unit.plate}-plate`);
 });

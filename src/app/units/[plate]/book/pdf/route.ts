@@ -1,5 +1,5 @@
 import { getTranslations } from "next-intl/server";
-import { actionWords, faultWords, handWords, signedWords, upkeepWords } from "@/screens/book/words";
+import { actionWords, faultWords, signedWords, upkeepWords, whoWords } from "@/screens/book/words";
 import type { T } from "@/screens/inspect/words";
 import { bookPdf } from "@/server/book/pdf";
 import { bookedUnit, bookOf, yearIn } from "@/server/book/read";
@@ -7,6 +7,7 @@ import { database } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
 import { mayAt } from "@/server/people/session";
+import { pdfAnswer } from "@/server/print/answer";
 
 /** A year of a unit's log-book, to print. */
 export const GET = route<{ plate: string }>(async ({ request, params, person, at }) => {
@@ -32,16 +33,11 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
   const { zone } = unit;
   const pdf = await bookPdf(book, head, {
     t,
-    hand: (hand) => handWords(hand, zone),
+    who: (one) => whoWords(one, zone),
     fault: (fault) => faultWords(t, fault),
     action: (action) => actionWords(t, action, zone),
     signed: (fault) => signedWords(t, fault, zone),
     upkeep: (one) => upkeepWords(t, one, zone),
   });
-  return new Response(new Uint8Array(pdf), {
-    headers: {
-      "content-type": "application/pdf",
-      "content-disposition": `inline; filename="${unit.plate.replaceAll(" ", "-")}-${year}.pdf"`,
-    },
-  });
+  return pdfAnswer(pdf, `${unit.plate}-${year}`);
 });
