@@ -82,27 +82,26 @@ export function PersonView({
               );
             })}
           </ul>
-          {may.data ? (
-            <a href={`${path}/data`} className={`mt-4 ${buttonLook("small")}`}>
-              {t("people.data")}
-            </a>
-          ) : null}
-          {may.change ? (
-            <div className="mt-4 flex flex-wrap gap-3">
-              {here ? (
-                <>
-                  <Button look="small" onClick={() => void change({ kind: "code" })}>
-                    {t("people.newCode")}
-                  </Button>
-                  <Leave onLeave={(why) => void change({ kind: "left", why })} />
-                </>
-              ) : (
-                <Button look="small" onClick={() => void change({ kind: "returned", roles: ["operator"] })}>
-                  {t("people.returns")}
+          <div className="mt-4 flex flex-wrap gap-3">
+            {may.change && here ? (
+              <>
+                <Button look="small" onClick={() => void change({ kind: "code" })}>
+                  {t("people.newCode")}
                 </Button>
-              )}
-            </div>
-          ) : null}
+                <Leave onLeave={(why) => void change({ kind: "left", why })} />
+              </>
+            ) : null}
+            {may.change && !here ? (
+              <Button look="small" onClick={() => void change({ kind: "returned", roles: ["operator"] })}>
+                {t("people.returns")}
+              </Button>
+            ) : null}
+            {may.data ? (
+              <a href={`${path}/data`} className={buttonLook("small")}>
+                {t("people.data")}
+              </a>
+            ) : null}
+          </div>
         </section>
         <section>
           <h2 className="text-[22px] font-bold">{t("people.trainings")}</h2>

@@ -85,7 +85,7 @@ export async function recordPdf(
         {document.findings.map((f) => (
           <View key={f.eventId} style={look.line} wrap={false}>
             <Text style={{ flex: 1 }}>{found(f)}</Text>
-            <Text style={{ width: 70, textAlign: "right", fontWeight: 700 }}>
+            <Text style={{ width: 92, textAlign: "right", fontWeight: 700 }}>
               {t(`grade.${f.place ? "place" : f.grade}`)}
             </Text>
           </View>
@@ -135,7 +135,7 @@ export async function recordPdf(
                     {how === "" ? null : <Text style={look.small}>{how}</Text>}
                   </View>
                   <Text
-                    style={{ width: 70, textAlign: "right", fontWeight: finding === undefined ? 400 : 700 }}
+                    style={{ width: 92, textAlign: "right", fontWeight: finding === undefined ? 400 : 700 }}
                   >
                     {t(`grade.${gradeOfGiven(event, finding)}`)}
                   </Text>
