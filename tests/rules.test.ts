@@ -392,6 +392,7 @@ describe("migrations", () => {
       "022-records",
       "023-policies",
       "024-log-book",
+      "025-lasting-evidence",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -444,6 +445,7 @@ describe("migrations", () => {
       "022-records",
       "023-policies",
       "024-log-book",
+      "025-lasting-evidence",
     ]);
   });
 });

@@ -285,6 +285,7 @@ describe("records", () => {
         lines.push(given.check);
         return { what: given.check, how: "" };
       },
+      lasts: ({ check }) => check,
       signedAt: "2026-03-02 06:00",
       span: () => "06:00",
     });

@@ -36,7 +36,14 @@ function decision(outcome: Outcome, { link = "sent", toSend = 0 } = {}) {
     facts: data.facts,
     people: data.people,
     decision: { outcome, reasons: [] },
-    assessment: { byCheck: new Map(), open: [], findings: [], skipped: [], ungradable: [] },
+    assessment: {
+      byCheck: new Map(),
+      open: [],
+      borrowed: new Map(),
+      findings: [],
+      skipped: [],
+      ungradable: [],
+    },
     matters: [],
     state: { link, toSend, events: [] },
   } as unknown as InspectModel;

@@ -6,30 +6,27 @@ import type { Sheet } from "../sheet/sheet";
 import { type FeatureId, familyMayHave } from "../vocabulary/features";
 import { stopsMachine } from "../vocabulary/signs";
 import { type Check, type CheckKey, checksOf } from "./catalogue";
+import { bearsFloor, intervalOf, isLonger } from "./interval";
 import { lampReadings } from "./lamp-reading";
 
 /** One way in which a unit would be asked less, or graded softer, than it is. */
 export interface Weakening {
-  readonly what: "dropped" | "limit" | "condition" | "expectation" | "interlock" | "lamp";
+  readonly what: "dropped" | "limit" | "condition" | "expectation" | "interlock" | "lamp" | "interval";
   /** The check's key, or the id of the interlock or lamp. */
   readonly id: string;
 }
 
-/** A check that can find something the floor of grading names; a defeated device, possible anywhere, is not counted. */
-const bearsFloor = (check: Check): boolean =>
-  Object.values(check.conditions).some(({ floor }) => floor !== undefined && floor !== "device_defeated");
-
 /**
  * What a change of a sheet takes away, however it was made: checks with a floor condition that would be asked no more,
  * floor conditions that could be picked no more, limits that would let more pass, movements that would be expected
- * otherwise, interlocks that would be tried no more. Empty where nothing on the floor is asked or graded softer.
+ * otherwise, interlocks that would be tried no more, tests that would be made less often. Empty where nothing on the floor is asked or graded softer.
  */
 export function weakenings(before: Sheet, after: Sheet): readonly Weakening[] {
   const found: Weakening[] = [];
   const asked = new Map(checksOf(after).map((check) => [check.key, check]));
   const [machineBefore, machineAfter] = [buildMachine(before), buildMachine(after)];
   for (const check of checksOf(before)) {
-    if (!bearsFloor(check)) continue;
+    if (!bearsFloor(check.conditions)) continue;
     const still = asked.get(check.key);
     if (still === undefined) {
       found.push({ what: "dropped", id: check.key });
@@ -41,6 +38,8 @@ export function weakenings(before: Sheet, after: Sheet): readonly Weakening[] {
     if (lost) found.push({ what: "condition", id: check.key });
     if (softer(check, before, after) || isGentler(before, after, check.definition.id))
       found.push({ what: "limit", id: check.key });
+    if (isLonger(intervalOf(before, check.definition), intervalOf(after, still.definition)))
+      found.push({ what: "interval", id: check.key });
     const { test } = check.definition;
     if (test !== undefined && expectedOf(machineBefore, test) !== expectedOf(machineAfter, test))
       found.push({ what: "expectation", id: check.key });
@@ -87,6 +86,6 @@ export function guardsChecks(sheet: Sheet, feature: FeatureId): boolean {
 /** The checks with a floor condition that a sheet asks: what a later version of the catalogue must go on asking. */
 export const floorChecks = (sheet: Sheet): readonly CheckKey[] =>
   checksOf(sheet)
-    .filter(bearsFloor)
+    .filter(({ conditions }) => bearsFloor(conditions))
     .map((check) => check.key)
     .sort();

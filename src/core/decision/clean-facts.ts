@@ -7,6 +7,7 @@ export const cleanFacts = (nowMs: number, clearsBeforeMs = Number.POSITIVE_INFIN
   matters: [],
   maySayGone: { place: false, watch: false, repair_by: false },
   unsigned: 0,
+  lasting: [],
   examinationOverdue: false,
   clocks: [],
   operatorAuthorised: true,

@@ -1,3 +1,4 @@
+import type { Lasting } from "../evidence/lasting";
 import type { LedgerView } from "../evidence/seen";
 import type { Assessment } from "../grade/assess";
 import type { MatterKind, MatterStanding, OpenMatter } from "../grade/matters";
@@ -17,6 +18,8 @@ export interface DecisionFacts {
   readonly maySayGone: Readonly<Record<MatterKind, boolean>>;
   /** In a yard that goes by its log-book: earlier faults of the unit, of any grade, the owner has not signed for. */
   readonly unsigned: number;
+  /** What earlier walks have proven for longer than their clearance, where the yard's policy borrows it. */
+  readonly lasting: readonly Lasting[];
   readonly examinationOverdue: boolean;
   /** Jobs that come round, and what the machine has run as far as it is known before this walk. */
   readonly clocks: readonly Clock[];
@@ -51,7 +54,8 @@ export interface Reason {
     | "events_missing"
     | "partial_scope"
     | "place"
-    | "notes";
+    | "notes"
+    | "borrowed";
   /** How many, or which. */
   readonly detail: string;
 }
@@ -120,7 +124,9 @@ export function decide(
     machine.filter((f) => f.grade !== "tag_out").length + inherited.filter((m) => !m.place).length,
   );
 
-  const reasons = [...stops, ...incomplete, ...conditions, ...notes];
+  const said: Reason[] = [];
+  note(said, "borrowed", assessment.borrowed.size);
+  const reasons = [...stops, ...incomplete, ...conditions, ...notes, ...said];
   if (stops.length > 0) return { outcome: "tagged_out", reasons };
   if (incomplete.length > 0) return { outcome: "not_cleared", reasons };
   if (retest) return { outcome: "retest_passed", reasons };

@@ -1,4 +1,5 @@
 import type { Check } from "../catalogue/catalogue";
+import { lent } from "../evidence/lasting";
 import { endedBy } from "../evidence/seen";
 import { type Assessment, assess } from "../grade/assess";
 import { contextFrom, type TopUpsOf } from "../grade/context";
@@ -30,8 +31,9 @@ export function judge(
   const reduction = reduce(events);
   const ended = endedBy(events, facts.ledger);
   const contextOf = contextFrom(topUpsOf, facts.matters);
-  const assessment = assess(due, sheet, reduction, policy, contextOf, ended);
-  const matters = standingMatters(facts.matters, reduction, assessment.findings, facts.maySayGone, ended);
   const ran = ranNow(facts.meter, hoursRead(reduction).at(-1)?.hours, facts.nowMs);
+  const borrowed = lent(facts.lasting, { ...facts, changed: reduction.changed, machineHours: ran });
+  const assessment = assess(due, sheet, reduction, policy, contextOf, ended, borrowed);
+  const matters = standingMatters(facts.matters, reduction, assessment.findings, facts.maySayGone, ended);
   return { reduction, assessment, matters, decision: decide(assessment, facts, matters, ran) };
 }

@@ -119,6 +119,7 @@ const facts: DecisionFacts = {
   matters: [],
   maySayGone: { place: true, watch: true, repair_by: false },
   unsigned: 0,
+  lasting: [],
   examinationOverdue: false,
   clocks: [],
   operatorAuthorised: true,

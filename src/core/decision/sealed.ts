@@ -1,3 +1,4 @@
+import type { Lasting } from "../evidence/lasting";
 import type { Finding } from "../grade/assess";
 import type { InspectionEvent } from "../record/events";
 import type { Outcome } from "../vocabulary/outcomes";
@@ -32,6 +33,8 @@ export interface SealedDocument {
   readonly shownOutcome: Outcome;
   readonly reasons: readonly Reason[];
   readonly findings: readonly Finding[];
+  /** What it proved by earlier walks, where it did. */
+  readonly borrowed?: readonly Lasting[];
   /** Away where the signer's data has been erased; its digest stays in the entry. */
   readonly signature?: Signature;
   readonly events: readonly InspectionEvent[];

@@ -1,5 +1,6 @@
 import type { Check, CheckKey } from "../catalogue/catalogue";
 import { isWithin } from "../catalogue/within";
+import type { Lasting } from "../evidence/lasting";
 import { type EndedBy, neverEnded } from "../evidence/seen";
 import type { LedgerTouch } from "../evidence/touches";
 import { mayExplain } from "../machine/rule-out";
@@ -33,7 +34,7 @@ export interface Finding extends Graded {
   readonly pictures?: readonly string[];
 }
 
-export type CheckStatus = "open" | "fine" | "skipped" | "ungradable" | "finding";
+export type CheckStatus = "open" | "borrowed" | "fine" | "skipped" | "ungradable" | "finding";
 
 export interface CheckAssessment {
   readonly check: CheckKey;
@@ -50,6 +51,8 @@ export interface Assessment {
   /** What was found and still proves something; what an entry of the ledger ended is the unit's, as a tag or a matter. */
   readonly findings: readonly Finding[];
   readonly open: readonly CheckKey[];
+  /** Not made on this walk: proven by an earlier one, and still in date. */
+  readonly borrowed: ReadonlyMap<CheckKey, Lasting>;
   readonly skipped: readonly CheckKey[];
   readonly ungradable: readonly CheckKey[];
   readonly withdrawn: number;
@@ -61,7 +64,8 @@ export type ContextOf = (check: CheckKey, condition: string, sizeMm: number | un
 
 /**
  * Grades everything that stands. Device and server run this same function on the same events. Where one check
- * has several answers the worst stands; an answer that a later entry of the unit's ledger ended proves nothing.
+ * has several answers the worst stands; an answer that a later entry of the unit's ledger ended proves nothing. What is
+ * `lent` stands only where nothing at all was answered here.
  */
 export function assess(
   checks: readonly Check[],
@@ -70,12 +74,16 @@ export function assess(
   policy: Policy,
   contextOf: ContextOf = () => noContext,
   ended: EndedBy = neverEnded,
+  lent: ReadonlyMap<CheckKey, Lasting> = new Map(),
 ): Assessment {
   const byCheck = new Map<CheckKey, CheckAssessment>();
+  const borrowed = new Map<CheckKey, Lasting>();
   const findings: Finding[] = [];
   const misfits: string[] = [];
   for (const check of checks) {
     const all = reduction.given.get(check.key) ?? [];
+    const earlier = all.length === 0 ? lent.get(check.key) : undefined;
+    if (earlier !== undefined) borrowed.set(check.key, earlier);
     const given = all.filter((event) => ended(event) === undefined);
     const read = given.map((event) => readGiven(check, sheet, policy, event, contextOf, reduction));
     const worst = read.reduce<Read | undefined>(
@@ -84,7 +92,7 @@ export function assess(
     );
     byCheck.set(check.key, {
       check: check.key,
-      status: worst?.status ?? "open",
+      status: worst?.status ?? (earlier === undefined ? "open" : "borrowed"),
       grade: worst?.finding?.grade,
       eventId: worst?.eventId,
       ...(worst === undefined && all[0] !== undefined ? { endedBy: ended(all[0]) } : {}),
@@ -102,6 +110,7 @@ export function assess(
     byCheck,
     findings,
     open: withStatus("open"),
+    borrowed,
     skipped: withStatus("skipped"),
     ungradable: withStatus("ungradable"),
     withdrawn: reduction.withdrawn,
@@ -110,7 +119,7 @@ export function assess(
 }
 
 interface Read {
-  readonly status: Exclude<CheckStatus, "open">;
+  readonly status: Exclude<CheckStatus, "open" | "borrowed">;
   readonly eventId: string;
   readonly finding?: Finding;
   readonly misfit?: string;

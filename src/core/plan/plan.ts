@@ -47,7 +47,7 @@ function planWithout(input: PlanInput, leftOut: ReadonlySet<string>): Planned {
   const known = new Set(means.variables.map((v) => v.id));
 
   const inspected = endingOf(input.scope, input.ending);
-  const done = new Set(input.progress?.done ?? []);
+  const done = new Set([...(input.progress?.done ?? []), ...(input.lent ?? [])]);
   const wanted = dueFor(input);
   const open = wanted.filter((check) => !done.has(check.key));
   const { possible, incomplete } = possibleWith(

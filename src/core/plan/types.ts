@@ -20,6 +20,8 @@ export interface PlanInput {
   readonly ending?: FullEnding;
   /** Minutes a check has taken here, by its id; the catalogue's estimate for the others. */
   readonly minutes?: Readonly<Record<string, number>>;
+  /** Checks an earlier walk has proven and that are still in date: due, and not made this time. */
+  readonly lent?: readonly string[];
   /** What has been done already: the rest is planned from there. */
   readonly progress?: Progress;
 }

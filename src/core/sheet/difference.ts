@@ -2,7 +2,16 @@ import type { Sheet, SheetLampSays } from "./sheet";
 
 /** One thing that differs between two versions of a sheet. `before` or `after` is undefined where it is not there. */
 export interface Difference {
-  readonly at: "head" | "feature" | "choice" | "figure" | "position" | "stop_button" | "lamp" | "alarm";
+  readonly at:
+    | "head"
+    | "feature"
+    | "choice"
+    | "figure"
+    | "position"
+    | "stop_button"
+    | "lamp"
+    | "alarm"
+    | "interval";
   readonly id: string;
   readonly before: string | undefined;
   readonly after: string | undefined;
@@ -45,6 +54,11 @@ export function differences(before: Sheet, after: Sheet): readonly Difference[] 
   each("alarm", before.alarms ?? {}, after.alarms ?? {}, String);
   each("figure", before.figures, after.figures, (f) => `${f.value} (p. ${f.page})`);
   each("position", before.positions, after.positions, (p) => `${p.xM}, ${p.yM}`);
+  each("interval", before.intervals ?? {}, after.intervals ?? {}, ({ days, hours, page }) =>
+    [days === undefined ? "" : `${days} d`, hours === undefined ? "" : `${hours} h`, `p. ${page}`]
+      .filter((word) => word !== "")
+      .join(", "),
+  );
   return found;
 }
 

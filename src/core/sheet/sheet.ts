@@ -25,6 +25,17 @@ const figureSchema = z.strictObject({
   page: z.string().min(1),
 });
 
+/** Days and hours a check may be left, at most: a year, or what a machine in use by day runs in one. */
+export const longestInterval = { days: 366, hours: 2000 } as const;
+
+const intervalSchema = z.strictObject({
+  days: z.number().int().min(1).max(longestInterval.days).optional(),
+  /** Of the machine's own hours. */
+  hours: z.number().int().min(1).max(longestInterval.hours).optional(),
+  /** Page of the maker's manual that says so. */
+  page: z.string().trim().min(1).max(80),
+});
+
 const stopButtonSchema = z.strictObject({
   id: z
     .string()
@@ -79,6 +90,18 @@ export const sheetSchema = z
     alarms: z.partialRecord(z.enum(soundIds), z.enum(patterns)).optional(),
     figures: z.partialRecord(z.enum(figureIds as [FigureId, ...FigureId[]]), figureSchema),
     positions: z.partialRecord(z.enum(positionIds), pointSchema),
+    intervals: z
+      .record(
+        z
+          .string()
+          .max(60)
+          .regex(/^[a-z_]+\.[a-z_]+$/, "expected the id of a check"),
+        intervalSchema,
+      )
+      .optional()
+      .describe(
+        "Checks the manual has made less often than at every pre-use inspection, by their id: whichever of days and hours is over first; with neither, only after something has happened to the machine. See catalogue/interval.ts for those that may be left at all",
+      ),
   })
   .superRefine((sheet, ctx) => {
     const refuse = (path: (string | number)[], message: string) =>
@@ -140,5 +163,6 @@ export const sheetSchema = z
     });
   });
 
+export type SheetInterval = z.infer<typeof intervalSchema>;
 export type SheetLampSays = z.infer<typeof lampSaysSchema>;
 export type Sheet = z.infer<typeof sheetSchema>;

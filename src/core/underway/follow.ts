@@ -1,11 +1,22 @@
 import type { Check } from "../catalogue/catalogue";
+import { again } from "../evidence/lasting";
+import { seenBy } from "../evidence/seen";
 import { planInspection } from "../plan/plan";
 import type { Plan, PlanInput, PlanStep } from "../plan/types";
 import { visitsOf } from "../plan/visits";
 import type { InspectionEvent } from "../record/events";
 import { isPlanId, type PlanState, withKnown, withValue } from "../vocabulary/state/values";
+import type { Recalled } from "./borrowed";
 import { circumstancesOf } from "./circumstances";
 import { dueIn } from "./due";
+
+/** What turns a walk from the plan it began with, besides its own events. */
+export interface Turns {
+  /** The event of the finding that stops the machine, or `start` for a unit already held. */
+  readonly heldFrom: string | undefined;
+  /** Checks it was planned without and has to make after all. */
+  readonly recalled: readonly Recalled[];
+}
 
 /** Plans already worked out, by what they follow from: kept by the caller between two events. */
 export type Known = Map<string, Plan>;
@@ -13,14 +24,16 @@ export type Known = Map<string, Plan>;
 /**
  * The plan an inspection under way follows: the one it began with, planned anew from where it stands whenever the
  * operator leaves it (answers a later stop first, says the machine stands otherwise) and from the finding that
- * stops the machine on. What was done is kept, in the order it was done. `heldFrom` is the event of that finding,
- * or `start` for a unit already held. The same events always give the same plan.
+ * stops the machine on; and once more wherever a check it was planned without has to be made after all. What was done is
+ * kept, in the order it was done. `heldFrom` is the event of that finding, or `start` for a unit already held. The same
+ * events always give the same plan.
  */
 export function follow(
   input: PlanInput,
   events: readonly InspectionEvent[],
   heldFrom: string | undefined,
   known: Known = new Map(),
+  recalled: readonly Recalled[] = [],
 ): Plan {
   const { found, atHand, ending } = circumstancesOf(input, events);
   const start: PlanInput = { ...input, found, atHand, ending };
@@ -35,6 +48,7 @@ export function follow(
     return plan;
   };
 
+  const spared = new Set(input.lent ?? []);
   let held = heldFrom === "start";
   let state = found;
   const done = new Set<string>();
@@ -42,7 +56,7 @@ export function follow(
   let plan = remember(`start ${held}`, () =>
     held ? planInspection({ ...start, progress: { done: [], state, held } }) : planInspection(start),
   );
-  const anew = (event: InspectionEvent) => {
+  const anew = (since: string) => {
     const from = plan;
     const soFar = [...doneSteps];
     const stop = soFar.at(-1)?.stop;
@@ -53,13 +67,18 @@ export function follow(
       run: `${soFar.length}_`,
       ...(stop === undefined ? {} : { stop }),
     };
-    plan = remember(`${event.id} ${held}`, () =>
-      joined(soFar, planInspection({ ...start, progress }), from, found),
+    plan = remember(`${since} ${held} ${spared.size}`, () =>
+      joined(soFar, planInspection({ ...start, lent: [...spared], progress }), from, found),
     );
   };
 
+  /** Takes back into the walk what is due to be; whether anything was. */
+  const takeBack = (due: (one: Recalled) => boolean): boolean =>
+    recalled.filter((one) => due(one) && spared.delete(one.check)).length > 0;
+
   for (const event of events) {
-    let leaves = false;
+    if (takeBack((one) => "position" in one && one.position <= seenBy(event))) anew(`before ${event.id}`);
+    let leaves = takeBack((one) => "event" in one && one.event === event.id);
     if (event.type === "changed") {
       const step = plan.steps.find((s) => s.id === event.step);
       const [what, value = ""] = event.step.split(":", 2);
@@ -72,13 +91,13 @@ export function follow(
           state = withValue(state, variable, to);
           leaves = true;
         }
-      }
+      } else if (what === again && spared.delete(value)) leaves = true;
       // What is said of an open finding is no answer: its check is still to be made.
     } else if (event.type !== "matter" && !done.has(event.check)) {
       const check = plan.due.find((c) => c.key === event.check);
       done.add(event.check);
       if (check !== undefined) {
-        leaves = isAhead(plan, done, check.key);
+        leaves ||= isAhead(plan, done, check.key);
         doneSteps.push(stepOf(plan, check));
         // Whoever has made a check had the machine in the state it needs.
         const { needs, leaves: left } = check.definition;
@@ -89,8 +108,9 @@ export function follow(
       held = true;
       leaves = true;
     }
-    if (leaves) anew(event);
+    if (leaves) anew(event.id);
   }
+  if (takeBack(() => true)) anew(`after ${events.at(-1)?.id}`);
   return { ...plan, due: dueIn(input, events) };
 }
 

@@ -1,6 +1,12 @@
 import { isWorse } from "./grades";
 import type { Policy } from "./policy";
-import { type gradingPolicies, practiceIds, practiceOf, type triggers } from "./practice";
+import {
+  type gradingPolicies,
+  type intervalPolicies,
+  practiceIds,
+  practiceOf,
+  type triggers,
+} from "./practice";
 
 /** One matter in which two policies differ. */
 export interface PolicyDifference {
@@ -18,12 +24,16 @@ const strictness: Readonly<Record<string, readonly string[]>> = {
   trigger: ["day", "shift", "operator_change", "each_use"] satisfies readonly (typeof triggers)[number][],
   returnToService: ["same_technician", "second_person", "owner_only"],
   gone: ["inspector", "supervisor"],
+  intervals: ["as_the_manual", "every_inspection"] satisfies readonly (typeof intervalPolicies)[number][],
 };
 const rank = (matter: string, choice: string | undefined): number => {
   const order = strictness[matter] ?? [];
   // What is not said is the strictest.
   return choice === undefined ? order.length : order.indexOf(choice);
 };
+
+/** What a choice is where it is not said. */
+const unsaid: Readonly<Record<string, string>> = { intervals: "every_inspection" };
 
 /** A number of which more is more lenient, and what it is where it is not said. */
 const lenient = { repairWithinDays: 0, topUpsAllowed: 1, longestWalkMin: 240 } as const;
@@ -34,16 +44,18 @@ export function policyDiff(before: Policy, after: Policy): readonly PolicyDiffer
   const note = (matter: string, was: unknown, is: unknown, softer: boolean) => {
     if (JSON.stringify(was) !== JSON.stringify(is)) differences.push({ matter, was, is, softer });
   };
-  for (const matter of ["grading", "trigger", "returnToService"] as const)
-    note(matter, before[matter], after[matter], rank(matter, after[matter]) < rank(matter, before[matter]));
+  for (const matter of ["grading", "trigger", "returnToService", "intervals"] as const) {
+    const [was, is] = [before, after].map((policy) => policy[matter] ?? unsaid[matter]);
+    note(matter, was, is, rank(matter, is) < rank(matter, was));
+  }
   const [orders, ordersThen] = [practiceOf(before), practiceOf(after)];
   for (const id of practiceIds) note(id, orders[id], ordersThen[id], false);
   const more = after.upkeep.filter((id) => !before.upkeep.includes(id));
   const fewer = before.upkeep.filter((id) => !after.upkeep.includes(id));
   for (const id of more) note(`upkeep.${id}`, false, true, true);
   for (const id of fewer) note(`upkeep.${id}`, true, false, false);
-  for (const [matter, unsaid] of Object.entries(lenient)) {
-    const [was, is] = [before, after].map((policy) => policy[matter as keyof typeof lenient] ?? unsaid);
+  for (const [matter, otherwise] of Object.entries(lenient)) {
+    const [was, is] = [before, after].map((policy) => policy[matter as keyof typeof lenient] ?? otherwise);
     note(matter, was, is, (is ?? 0) > (was ?? 0));
   }
   note(

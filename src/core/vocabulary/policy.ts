@@ -1,6 +1,14 @@
 import { z } from "zod";
 import { ownerGrades } from "./grades";
-import { goneSayers, gradingPolicies, practices, releasers, triggers, usualPractice } from "./practice";
+import {
+  goneSayers,
+  gradingPolicies,
+  intervalPolicies,
+  practices,
+  releasers,
+  triggers,
+  usualPractice,
+} from "./practice";
 import { upkeepIds } from "./upkeep";
 
 /** The yard's policy: the orders it keeps and the owner's own rules. Pinned by hash in every record. */
@@ -28,6 +36,8 @@ export const policySchema = z.strictObject({
   returnToService: z.enum(releasers).optional(),
   /** A walk older than this clears nothing. Four hours where not set. */
   longestWalkMin: z.number().int().min(30).max(720).optional(),
+  /** Where not set, every check is made at every inspection. */
+  intervals: z.enum(intervalPolicies).optional(),
   /** Who may say that an open finding is gone; where not set, the stricter. */
   matterGone: z
     .strictObject({

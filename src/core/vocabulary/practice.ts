@@ -22,6 +22,9 @@ export const releasers = ["second_person", "owner_only", "same_technician"] as c
 /** Who may say that an open finding is gone. */
 export const goneSayers = ["inspector", "supervisor"] as const;
 
+/** Whether a check the manual has made less often is asked at every inspection all the same, or when its time is up. */
+export const intervalPolicies = ["every_inspection", "as_the_manual"] as const;
+
 export type PracticeId = keyof typeof practices;
 export const practiceIds = Object.keys(practices) as PracticeId[];
 

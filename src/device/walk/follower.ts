@@ -2,7 +2,7 @@ import { planInspection } from "@/core/plan/plan";
 import type { Plan, PlanInput, Visit } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
 import { circumstancesOf } from "@/core/underway/circumstances";
-import { follow, type Known } from "@/core/underway/follow";
+import { follow, type Known, type Turns } from "@/core/underway/follow";
 import { outlineOf, type PlanOutline } from "@/core/underway/outline";
 import { placeNumbers } from "@/core/underway/place-numbers";
 
@@ -25,9 +25,9 @@ export class Follower {
 
   constructor(private readonly input: PlanInput) {}
 
-  /** `heldFrom` as `follow` takes it; `have` is the version whoever asks has, 0 for none. */
-  follow(events: readonly InspectionEvent[], heldFrom: string | undefined, have: number): Followed {
-    const plan = follow(this.input, events, heldFrom, this.known);
+  /** `have` is the version whoever asks has, 0 for none. */
+  follow(events: readonly InspectionEvent[], { heldFrom, recalled }: Turns, have: number): Followed {
+    const plan = follow(this.input, events, heldFrom, this.known, recalled);
     if (this.last?.visits !== plan.visits)
       this.last = { visits: plan.visits, version: (this.last?.version ?? 0) + 1 };
     const { version } = this.last;

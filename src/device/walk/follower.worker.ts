@@ -1,6 +1,7 @@
 import { expose } from "comlink";
 import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
+import type { Turns } from "@/core/underway/follow";
 import { type Followed, Follower } from "./follower";
 
 let follower: Follower | undefined;
@@ -10,9 +11,9 @@ const worker = {
   open(input: PlanInput): void {
     follower = new Follower(input);
   },
-  follow(events: readonly InspectionEvent[], heldFrom: string | undefined, have: number): Followed {
+  follow(events: readonly InspectionEvent[], turns: Turns, have: number): Followed {
     if (follower === undefined) throw new Error("expected a walk to be opened before it is followed");
-    return follower.follow(events, heldFrom, have);
+    return follower.follow(events, turns, have);
   },
 };
 

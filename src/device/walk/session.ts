@@ -5,8 +5,10 @@ import { type Judgement, judge } from "@/core/decision/judge";
 import type { Plan, PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
 import { eventsOf, type NotYet, type WalkAction } from "@/core/underway/acts";
+import { lentAtFirst, recalledIn } from "@/core/underway/borrowed";
 import { type Circumstances, circumstancesOf } from "@/core/underway/circumstances";
 import { dueIn } from "@/core/underway/due";
+import type { Turns } from "@/core/underway/follow";
 import { heldFromOf } from "@/core/underway/held-from";
 import { planFrom } from "@/core/underway/outline";
 import { practiceOf } from "@/core/vocabulary/practice";
@@ -48,7 +50,7 @@ export interface WalkState extends Judgement, Route {
 export type Dispatched = "kept" | "not_kept" | NotYet;
 
 type Judged = Pick<WalkState, "circumstances" | "held" | "heldFrom"> &
-  Judgement & { readonly due: readonly Check[] };
+  Judgement & { readonly due: readonly Check[]; readonly recalled: Turns["recalled"] };
 
 /**
  * One inspection on this device. Acts go in by `dispatch` and are events on disk before anything is drawn; what follows
@@ -175,7 +177,7 @@ export class InspectionSession {
     const state = this.log.snapshot();
     const judged = judgedBy(this.data, this.input, this.facts, state.events);
     this.judged = judged;
-    const { due, ...now } = judged;
+    const { due, recalled: _, ...now } = judged;
     if (this.walk !== undefined)
       this.publish({
         ...this.walk,
@@ -193,10 +195,11 @@ export class InspectionSession {
     this.asked += 1;
     const { asked } = this;
     const { events } = this.log.snapshot();
-    const followed = await this.planner.follow(events, this.judged?.heldFrom, this.version);
+    const turns = { heldFrom: this.judged?.heldFrom, recalled: this.judged?.recalled ?? [] };
+    const followed = await this.planner.follow(events, turns, this.version);
     if (asked !== this.asked || this.judged === undefined) return;
     this.version = followed.version;
-    const { due, ...now } = this.judged;
+    const { due, recalled: _, ...now } = this.judged;
     const { facts, people } = this;
     const signed = this.walk?.signed ?? false;
     const base = { ...now, state: this.log.snapshot(), facts, people, signed, planning: false };
@@ -216,12 +219,13 @@ export class InspectionSession {
 }
 
 /** What a walk is planned from. */
-export const inputOf = ({ sheet, scope, policy, found, minutes }: WalkData): PlanInput => ({
+export const inputOf = ({ sheet, scope, policy, found, minutes, facts }: WalkData): PlanInput => ({
   sheet,
   scope,
   practice: practiceOf(policy),
   found,
   minutes,
+  lent: lentAtFirst(facts),
 });
 
 /** All that follows from a walk's events but its plan. */
@@ -235,7 +239,9 @@ function judgedBy(
   const judgement = judge(due, data.sheet, data.policy, events, facts, (check) => data.topUps[check] ?? 0);
   const heldFrom = heldFromOf(judgement.assessment.findings, events, facts);
   const circumstances = circumstancesOf(input, events);
-  return { ...judgement, due, circumstances, heldFrom, held: heldFrom !== undefined };
+  const { reduction, assessment } = judgement;
+  const recalled = recalledIn(input.lent ?? [], facts, reduction, assessment.borrowed);
+  return { ...judgement, due, circumstances, recalled, heldFrom, held: heldFrom !== undefined };
 }
 
 const isSame = (a: readonly InspectionEvent[], b: readonly InspectionEvent[]): boolean =>

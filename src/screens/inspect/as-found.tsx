@@ -8,7 +8,7 @@ import { Button } from "@/kit/button";
 import { Dialog } from "@/kit/dialog";
 import { reasonWords, touchWords } from "../plan/words";
 import type { InspectModel } from "./model";
-import { checkTitle, type T } from "./words";
+import { checkTitle, type T, titleOfKey } from "./words";
 
 /**
  * Before the walk: how the machine was found, who and what is there, and what therefore cannot be checked. Asked, until
@@ -52,6 +52,7 @@ export function AsFound({ model }: { model: InspectModel }) {
       </div>
       <WhyTheseChecks model={model} />
       <CannotBe model={model} />
+      <NotAsked model={model} />
       {asking ? <Ask model={model} onClose={() => setAsking(false)} /> : null}
       <p className="sr-only" role="status">
         {t("plan.stepsNow", { count: plan.checks.length })}
@@ -108,6 +109,23 @@ function CannotBe({ model }: { model: InspectModel }) {
         ))}
       </ul>
     </div>
+  );
+}
+
+/** What an earlier walk has proven and is still in date: not asked, and listed with the decision. */
+function NotAsked({ model }: { model: InspectModel }) {
+  const t = useTranslations() as unknown as T;
+  const { borrowed } = model.assessment;
+  if (borrowed.size === 0) return null;
+  return (
+    <p className="mt-2 border-t border-line pt-2">
+      <b>{t("reason.borrowed", { detail: borrowed.size })}:</b>{" "}
+      {[...borrowed.keys()]
+        .slice(0, 4)
+        .map((key) => titleOfKey(t, key))
+        .join("; ")}
+      {borrowed.size > 4 ? `, ${t("plan.more", { count: borrowed.size - 4 })}` : ""}
+    </p>
   );
 }
 

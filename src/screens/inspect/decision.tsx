@@ -2,6 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useEffect, useState } from "react";
 import type { Signature } from "@/core/decision/sealed";
+import { madeAgain } from "@/core/evidence/lasting";
 import { clears } from "@/core/vocabulary/outcomes";
 import type { KeptSignature } from "@/device/local-store";
 import { outbox } from "@/device/outbox";
@@ -13,6 +14,7 @@ import { Pace } from "../pace";
 import { LeftUnproven } from "../proof/left-unproven";
 import { Shares } from "../shares";
 import { clock, outcomeMark } from "../states";
+import { Borrowed } from "./borrowed";
 import { MatterLine } from "./matter-line";
 import type { InspectModel } from "./model";
 import { sharesIn } from "./others";
@@ -63,6 +65,9 @@ export function DecisionView({
     void outbox().send();
   };
   const { outcome } = decision;
+  const { open, skipped, ungradable, borrowed } = assessment;
+  const missing = [...open, ...skipped, ...ungradable];
+  const all = assessment.byCheck.size - borrowed.size;
   // Without a link nobody can know that no tag was hung: complete is all that can be said.
   const offline = state.link !== "sent" && state.link !== "sending";
   const unsent = state.toSend > 0 && !offline;
@@ -86,8 +91,8 @@ export function DecisionView({
         ) : null}
         <p className="mt-3 border-b border-line py-1.5">
           {t("decide.answered", {
-            done: assessment.byCheck.size - assessment.open.length,
-            all: assessment.byCheck.size,
+            done: all - open.length,
+            all,
           })}
         </p>
         <Shares shares={sharesIn(model)} />
@@ -135,32 +140,36 @@ export function DecisionView({
             </li>
           ))}
         </ul>
-        {assessment.open.length + assessment.skipped.length + assessment.ungradable.length === 0 ? null : (
+        <Borrowed
+          borrowed={[...borrowed.values()]}
+          nowMs={model.facts.nowMs}
+          zone={data.zone}
+          onMake={(check) => void model.dispatch({ act: "changed", steps: [madeAgain(check)] })}
+        />
+        {missing.length === 0 ? null : (
           <>
             <h2 className="mt-5 text-[20px] font-bold">{t("decide.openList")}</h2>
             <ul className="mt-1 flex flex-wrap gap-2">
-              {[...assessment.open, ...assessment.skipped, ...assessment.ungradable]
-                .slice(0, 12)
-                .map((key) => (
-                  <li key={key}>
-                    <button
-                      type="button"
-                      onClick={() => onGo(key)}
-                      className="min-h-[48px] border-2 border-ink3 px-3 text-left"
-                    >
-                      {titleOfKey(t, key)}
-                    </button>
-                  </li>
-                ))}
-              {assessment.open.length > 12 ? (
-                <li className="self-center text-ink2">+ {assessment.open.length - 12}</li>
+              {missing.slice(0, 12).map((key) => (
+                <li key={key}>
+                  <button
+                    type="button"
+                    onClick={() => onGo(key)}
+                    className="min-h-[48px] border-2 border-ink3 px-3 text-left"
+                  >
+                    {titleOfKey(t, key)}
+                  </button>
+                </li>
+              ))}
+              {missing.length > 12 ? (
+                <li className="self-center text-ink2">+ {missing.length - 12}</li>
               ) : null}
             </ul>
-            {model.facts.scope === "full" ? (
-              <LeftUnproven input={session.input} events={model.state.events} />
-            ) : null}
           </>
         )}
+        {model.facts.scope === "full" && missing.length + borrowed.size > 0 ? (
+          <LeftUnproven input={session.input} events={model.state.events} />
+        ) : null}
       </section>
       <section className="flex flex-col gap-4 p-5">
         <p className="border-[2.5px] border-ink px-3.5 py-2">{t("decide.authority")}</p>

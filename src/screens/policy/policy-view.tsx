@@ -7,6 +7,7 @@ import { type Policy, policySchemaVersion } from "@/core/vocabulary/policy-form"
 import {
   goneSayers,
   gradingPolicies,
+  intervalPolicies,
   practiceIds,
   practiceOf,
   practices,
@@ -26,6 +27,7 @@ import { Differences } from "./differences";
 import { History, type PolicyVersion } from "./history";
 import { RoundCosts } from "./round-costs";
 import { Rules } from "./rules";
+import { ShorterWalks } from "./shorter-walks";
 
 const numbers = [
   ["longestWalkMin", 30, 720],
@@ -152,6 +154,13 @@ export function PolicyView({
             (v) => t(`policy.value.${v}`),
             (returnToService) => change({ returnToService }),
           )}
+          {pick(
+            t("policy.matter.intervals"),
+            policy.intervals ?? "every_inspection",
+            intervalPolicies,
+            (v) => t(`policy.value.${v}`),
+            (intervals) => change({ intervals }),
+          )}
           {(["place", "watch"] as const).map((kind) =>
             pick(
               t(`policy.matter.gone_${kind}`),
@@ -173,6 +182,11 @@ export function PolicyView({
               />
             </Field>
           ))}
+          {policy.intervals === "as_the_manual" ? (
+            <div className="sm:col-span-2">
+              <ShorterWalks models={models} practice={practice} />
+            </div>
+          ) : null}
           <Rules rules={policy.rules} mayChange={mayChange} onChange={(rules) => change({ rules })} />
         </section>
         <section className="grid content-start items-end gap-3 sm:grid-cols-2">

@@ -2,7 +2,7 @@ import type { Fault } from "@/core/machine/faults";
 import { foundStowed } from "@/core/plan/found";
 import { planInspection } from "@/core/plan/plan";
 import type { PlanInput, PlanStep } from "@/core/plan/types";
-import { type ProofSummary, summaryOf } from "@/core/proof/summary";
+import { leftUnproven, type ProofSummary, summaryOf } from "@/core/proof/summary";
 import { type Found, type WayHome, wayHomeAfter } from "@/core/proof/way-home";
 import type { InspectionEvent } from "@/core/record/events";
 import { circumstancesOf } from "@/core/underway/circumstances";
@@ -15,6 +15,8 @@ import { leftBy } from "@/core/underway/left";
  */
 export type ProofQuestion =
   | { readonly ask: "proves"; readonly input: PlanInput }
+  /** What a walk leaves unproven, and saves, with what is lent left out. */
+  | { readonly ask: "spared"; readonly input: PlanInput }
   | { readonly ask: "left"; readonly input: PlanInput; readonly events: readonly InspectionEvent[] }
   | {
       readonly ask: "home";
@@ -27,6 +29,13 @@ export type ProofQuestion =
 export type ProofAnswer =
   | { readonly ok: true; readonly summary: ProofSummary }
   | { readonly ok: true; readonly left: readonly Fault[] }
+  | {
+      readonly ok: true;
+      readonly left: readonly Fault[];
+      readonly minutes: number;
+      /** With nothing left out. */
+      readonly whole: number;
+    }
   /** Null where it is down. */
   | { readonly ok: true; readonly home: WayHome | null }
   | { readonly ok: false; readonly why: string };
@@ -44,6 +53,12 @@ export function answerTo(question: ProofQuestion): ProofAnswer {
         input.atHand?.people,
       ),
     };
+  if (question.ask === "spared") {
+    const { steps, minutes, checks } = planInspection(input);
+    const { lent: _, ...entire } = input;
+    const left = leftUnproven(input, steps, new Set(checks.map(({ key }) => key)));
+    return { ok: true, left, minutes, whole: planInspection(entire).minutes };
+  }
   const { events } = question;
   if (question.ask === "left") return { ok: true, left: leftBy(input, events) };
   const { found, atHand } = circumstancesOf(input, events);

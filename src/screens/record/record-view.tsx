@@ -10,6 +10,7 @@ import { buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
+import { Borrowed } from "../inspect/borrowed";
 import type { T } from "../inspect/words";
 import { Pace } from "../pace";
 import { FindingPictures } from "../pictures";
@@ -186,6 +187,7 @@ export function RecordView({
             </ul>
           </>
         )}
+        <Borrowed borrowed={document.borrowed ?? []} nowMs={record.recordedAtMs} zone={zone} />
         <h2 className="mt-6 text-[20px] font-bold">{t("record.all")}</h2>
         <Stretches
           stretches={stretches}

@@ -57,12 +57,9 @@ export const withFeature = (sheet: Sheet, id: FeatureId, entry: Sheet["features"
 });
 
 /** The sheet with one entry of a part set, or taken out where `value` is undefined. */
-export function withEntry<Part extends "choices" | "lamps" | "alarms" | "figures" | "positions">(
-  sheet: Sheet,
-  part: Part,
-  id: string,
-  value: unknown,
-): Sheet {
+export function withEntry<
+  Part extends "choices" | "lamps" | "alarms" | "figures" | "positions" | "intervals",
+>(sheet: Sheet, part: Part, id: string, value: unknown): Sheet {
   const entries: Record<string, unknown> = { ...sheet[part] };
   if (value === undefined) delete entries[id];
   else entries[id] = value;

@@ -13,13 +13,24 @@ import { type Effect, effectOf } from "./draft";
 import { Errors, type SheetError } from "./errors";
 import { FiguresStep } from "./figures-step";
 import { FittedStep } from "./fitted-step";
+import { IntervalsStep } from "./intervals-step";
 import { LiveView } from "./live-view";
 import { PlacesStep } from "./places-step";
 import { SignsStep } from "./signs-step";
 import type { StepProps } from "./step";
 import { type ClaimRow, type VersionRow, VersionsStep } from "./versions-step";
 
-const steps = ["head", "fitted", "built", "stops", "signs", "figures", "places", "versions"] as const;
+const steps = [
+  "head",
+  "fitted",
+  "built",
+  "stops",
+  "signs",
+  "figures",
+  "intervals",
+  "places",
+  "versions",
+] as const;
 type Step = (typeof steps)[number];
 
 interface Kept {
@@ -160,6 +171,7 @@ export function SheetEditor({
           {step === "stops" ? <StopsStep {...props} /> : null}
           {step === "signs" ? <SignsStep {...props} /> : null}
           {step === "figures" ? <FiguresStep {...props} measures={measures} /> : null}
+          {step === "intervals" ? <IntervalsStep {...props} /> : null}
           {step === "places" ? <PlacesStep {...props} /> : null}
           {step === "versions" && kept !== undefined ? (
             <VersionsStep

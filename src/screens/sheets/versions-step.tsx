@@ -3,8 +3,11 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Weakening } from "@/core/catalogue/weakened";
 import type { Difference } from "@/core/sheet/difference";
+import type { Sheet } from "@/core/sheet/sheet";
 import type { FeatureId } from "@/core/vocabulary/features";
 import { Button } from "@/kit/button";
+import { titleOfId } from "../inspect/words";
+import { ShorterWalk } from "../proof/shorter-walk";
 import { send } from "../send";
 import { dayAndClock } from "../states";
 
@@ -24,6 +27,8 @@ export interface ClaimRow {
   readonly manualPage: string;
   readonly by: string;
   readonly mine: boolean;
+  /** The sheet as it would be, where the whole change waits. */
+  readonly content: Sheet | null;
 }
 
 /** What waits for a second person, and what each version changed. */
@@ -53,6 +58,7 @@ export function VersionsStep({
     if (change.at === "position") return t(`stop.${change.id}`);
     if (change.at === "alarm") return t(`sound.${change.id}`);
     if (change.at === "stop_button") return `${t("sheets.steps.stops")}: ${change.id}`;
+    if (change.at === "interval") return `${t("sheets.steps.intervals")}: ${titleOfId(t, change.id)}`;
     return t(`${change.at}.${change.id}`);
   };
   return (
@@ -87,6 +93,9 @@ export function VersionsStep({
                       {claim.weakens.length > 8 ? ", ..." : ""}
                     </span>
                   )}
+                  {claim.content !== null && claim.weakens.some(({ what }) => what === "interval") ? (
+                    <ShorterWalk sheet={claim.content} />
+                  ) : null}
                   {claim.mine ? <span className="block text-ink2">{t("sheets.yours")}</span> : null}
                 </span>
                 <span className="flex gap-2">

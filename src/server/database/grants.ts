@@ -27,6 +27,7 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   book_entry: ["insert"],
   row_changed: [],
   check_evidence: ["insert", "delete"],
+  lasting_evidence: ["insert"],
   check_minutes: ["insert", "update"],
   held_report: ["insert"],
   report_look: ["insert"],

@@ -33,6 +33,7 @@ import * as office from "./migrations/021-office";
 import * as records from "./migrations/022-records";
 import * as policies from "./migrations/023-policies";
 import * as logBook from "./migrations/024-log-book";
+import * as lastingEvidence from "./migrations/025-lasting-evidence";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -60,6 +61,7 @@ const provider: MigrationProvider = {
     "022-records": records as unknown as Migration,
     "023-policies": policies as unknown as Migration,
     "024-log-book": logBook as unknown as Migration,
+    "025-lasting-evidence": lastingEvidence as unknown as Migration,
   }),
 };
 

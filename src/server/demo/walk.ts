@@ -29,6 +29,8 @@ export interface DemoWalk {
   readonly random: () => number;
   /** Answers other than fine, by check id. */
   readonly answers?: Readonly<Record<string, DemoAnswer>>;
+  /** Checks that are not made, by id. */
+  readonly without?: readonly string[];
   /** Of the planned minutes, how much the person takes. */
   readonly pace?: number;
 }
@@ -81,12 +83,13 @@ async function saidOfMatters(
 /** What the person answers on the way, step by step, and when they are done. */
 export function walkedEvents(
   inspection: Pick<OpenInspection, "id" | "asks" | "scope" | "policy" | "found">,
-  walk: Pick<DemoWalk, "random" | "answers" | "pace"> & { readonly saw: Saw },
+  walk: Pick<DemoWalk, "random" | "answers" | "without" | "pace"> & { readonly saw: Saw },
   startedAt: Date,
 ): { readonly events: readonly InspectionEvent[]; readonly endsAt: Date } {
   const events: InspectionEvent[] = [];
   let atMs = startedAt.getTime();
   for (const step of planOf(inspection).steps) {
+    if (step.kind === "check" && walk.without?.includes(step.check.definition.id)) continue;
     atMs += step.minutes * 60_000 * (walk.pace ?? 0.8) * (0.7 + 0.6 * walk.random());
     const id = seededUuid(walk.random);
     const base = {

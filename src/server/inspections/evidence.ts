@@ -15,25 +15,28 @@ export interface Evidence {
   readonly seen: number;
 }
 
-/** What a judged walk proves, check by check. */
+/** What a judged walk proves, check by check. `begun`: the ledger position it had seen as it began. */
 export function evidenceOf(
   { assessment }: Pick<Judgement, "assessment">,
   events: readonly InspectionEvent[],
+  begun = 0,
 ): readonly Evidence[] {
   const seen = new Map(events.map((event) => [event.id, seenBy(event)]));
   const stops = new Set(
     assessment.findings.filter((f) => f.place || f.grade === "tag_out").map((f) => f.eventId),
   );
+  const { borrowed } = assessment;
   return [...assessment.byCheck.values()].map(({ check, status, eventId }) => ({
     checkKey: check,
-    eventId: eventId ?? null,
+    // What is borrowed names the answer it was proven by.
+    eventId: eventId ?? borrowed.get(check)?.eventId ?? null,
     proves: provesOf(status, eventId !== undefined && stops.has(eventId)),
-    seen: eventId === undefined ? 0 : (seen.get(eventId) ?? 0),
+    seen: eventId === undefined ? (borrowed.has(check) ? begun : 0) : (seen.get(eventId) ?? 0),
   }));
 }
 
 function provesOf(status: string, stops: boolean): Proves {
-  if (status === "fine") return "fine";
+  if (status === "fine" || status === "borrowed") return status;
   if (status === "finding") return stops ? "stops" : "noted";
   return "nothing";
 }

@@ -10,6 +10,7 @@ import type { Db, Trx } from "@/server/database/database";
 import { ledgerView } from "@/server/ledger/view";
 import { maySayGone, openMatters } from "@/server/matters/read";
 import { untrainedOf } from "@/server/people/trained";
+import { lastingFor } from "./lasting";
 import { rolesAt } from "./matter-events";
 import type { OpenInspection } from "./model";
 
@@ -45,6 +46,7 @@ export async function decisionFacts(
     matters: scope.kind === "retest" ? [] : await openMatters(trx, unitId, inspection.id),
     maySayGone: await allMaySayGone(trx, inspection, [...sayGone]),
     unsigned: policy.grading === "log_book" ? await unsignedFaults(trx, unitId, inspection.id) : 0,
+    lasting: await lastingFor(trx, inspection),
     examinationOverdue: unit.examinationDue <= at,
     ...(await clocksNow(trx, unitId)),
     operatorAuthorised: (await untrainedOf(trx, [...makers], unitId, at)).length === 0,

@@ -16,10 +16,12 @@ import { Problem } from "@/server/http/problem";
 import { append, type Entry, timeUnderLock } from "@/server/ledger/append";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { type Head, noteHeads } from "@/server/ledger/heads";
+import { sinceBegun } from "@/server/ledger/view";
 import { addStep } from "@/server/tags/step";
 import { topUpsBefore } from "./context";
 import { evidenceOf, writeEvidence } from "./evidence";
 import { decisionFacts } from "./facts";
+import { keepLasting } from "./lasting";
 import { lockedInspection } from "./locked";
 import { learnMinutes } from "./minutes";
 import { catalogueVersion, type OpenInspection } from "./model";
@@ -112,7 +114,8 @@ export async function signInspection(
       .values(sealRow(inspection, personId, sealed, wanted.outcome, endsAt, head.position, at))
       .execute();
     if (inspection.scope.kind === "full")
-      await writeEvidence(trx, inspection, evidenceOf(judged, events), endsAt);
+      await writeEvidence(trx, inspection, evidenceOf(judged, events, sinceBegun(inspection) - 1), endsAt);
+    if (clears(outcome)) await keepLasting(trx, inspection, judged, events, at);
     await trx.deleteFrom("inspectionEvent").where("inspectionId", "=", inspectionId).execute();
     if (outcome === "retest_passed") heads.push(...(await noteRetest(trx, inspection, personId, at)));
     const answer = { outcome, shownOutcome: wanted.outcome, decision, position: head.position };
@@ -169,6 +172,7 @@ export function sealEntry(
     shownOutcome: signed.outcome,
     reasons: judged.decision.reasons,
     findings: judged.assessment.findings,
+    ...(judged.assessment.borrowed.size > 0 && { borrowed: [...judged.assessment.borrowed.values()] }),
     signature: signed.signature,
     eventCount: events.length,
     eventsHash: signed.eventsHash,

@@ -1,5 +1,6 @@
 import { Document, Image, Path, renderToBuffer, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import QRCode from "qrcode";
+import type { Lasting } from "@/core/evidence/lasting";
 import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
 import type { Finding } from "@/core/grade/assess";
 import type { Fault } from "@/core/machine/faults";
@@ -19,6 +20,8 @@ export interface PdfWords {
   readonly matter: (event: EventOf<"matter">) => string;
   /** A check as it stands under its stop: what was read, against which limit, who gave it; and how it came about. */
   readonly line: (given: Given, reduction: Reduction) => { readonly what: string; readonly how: string };
+  /** A check an earlier walk has proven: when, by whom, until when. */
+  readonly lasts: (one: Lasting) => string;
   /** When it was signed, and from when to when somebody was at a stop, on the site's clock. */
   readonly signedAt: string;
   readonly span: (stretch: Stretch) => string;
@@ -47,13 +50,14 @@ export async function recordPdf(
   record: SealedRecord,
   verifyUrl: string,
   left: readonly Fault[] | undefined,
-  { t, finding: found, fault, matter, line, signedAt, span }: PdfWords,
+  { t, finding: found, fault, matter, line, lasts, signedAt, span }: PdfWords,
 ): Promise<Buffer> {
   registerFace();
   const { document } = record;
   const code = await QRCode.toDataURL(verifyUrl, { margin: 0, width: 300, errorCorrectionLevel: "M" });
   const findings = new Map(document.findings.map((f) => [f.eventId, f]));
   const reduction = reduce(document.events);
+  const { borrowed = [] } = document;
   const matters = [...reduction.matters.values()];
   const stretches = byStop(lastGiven(document.events));
   return renderToBuffer(
@@ -94,6 +98,17 @@ export async function recordPdf(
         {matters.map((one) => (
           <View key={one.id} style={look.line} wrap={false}>
             <Text>{matter(one)}</Text>
+          </View>
+        ))}
+        {borrowed.length === 0 ? null : (
+          <>
+            <Text style={look.h2}>{t("decide.borrowed")}</Text>
+            <Text>{t("decide.borrowedLead")}</Text>
+          </>
+        )}
+        {borrowed.map((one) => (
+          <View key={one.check} style={look.line} wrap={false}>
+            <Text>{lasts(one)}</Text>
           </View>
         ))}
         {left === undefined ? null : (

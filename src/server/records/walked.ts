@@ -20,5 +20,6 @@ export async function walkedFrom(db: Db, document: SealedDocument): Promise<Plan
     .where("id", "=", sheetVersionId)
     .executeTakeFirst();
   if (version === undefined || sheetHash(version.content) !== pinned.sheetHash) return undefined;
-  return { sheet: version.content, scope, practice: practiceOf(policy), found };
+  const lent = (document.borrowed ?? []).map(({ check }) => check);
+  return { sheet: version.content, scope, practice: practiceOf(policy), found, lent };
 }

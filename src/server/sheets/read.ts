@@ -45,7 +45,16 @@ export async function sheetDetail(db: Db, id: string) {
   const claims = await db
     .selectFrom("sheetClaim as c")
     .innerJoin("person as p", "p.id", "c.enteredBy")
-    .select(["c.id", "c.feature", "c.weakens", "c.manualPage", "c.enteredBy", "c.enteredAt", "p.name as by"])
+    .select([
+      "c.id",
+      "c.feature",
+      "c.weakens",
+      "c.manualPage",
+      "c.content",
+      "c.enteredBy",
+      "c.enteredAt",
+      "p.name as by",
+    ])
     .where("c.sheetId", "=", id)
     .where("c.confirmedAt", "is", null)
     .where("c.withdrawnAt", "is", null)

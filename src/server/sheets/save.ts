@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
+import { intervalsRefused } from "@/core/catalogue/interval";
 import { guardsChecks, type Weakening, weakenings } from "@/core/catalogue/weakened";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
 import { type FeatureId, featureIds } from "@/core/vocabulary/features";
@@ -31,11 +32,17 @@ export interface Saved {
 /** Reads a sheet, or refuses it whole with every error named by its path. */
 export function readSheet(raw: unknown): Sheet {
   const parsed = sheetSchema.safeParse(raw);
-  if (parsed.success) return parsed.data;
-  const errors = parsed.error.issues.map((issue) => ({
-    path: issue.path.join(".") || "sheet",
-    message: issue.message,
-  }));
+  const errors = parsed.success
+    ? intervalsRefused(parsed.data).map((id) => ({
+        path: `intervals.${id}`,
+        message:
+          "expected a check of this machine that may be left longer; it is made at every inspection, take the interval out",
+      }))
+    : parsed.error.issues.map((issue) => ({
+        path: issue.path.join(".") || "sheet",
+        message: issue.message,
+      }));
+  if (parsed.success && errors.length === 0) return parsed.data;
   throw new Problem(
     400,
     "bad-sheet",

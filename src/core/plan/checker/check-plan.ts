@@ -62,7 +62,7 @@ export function checkPlan(input: PlanInput, steps: readonly CheckedStep[]): read
   });
 
   violations.push(...orderBroken(order, context, done, byKey));
-  const seen = new Set([...done, ...order.map(({ check }) => check.key)]);
+  const seen = new Set([...done, ...(input.lent ?? []), ...order.map(({ check }) => check.key)]);
   for (const check of scope) {
     if (!seen.has(check.key) && excused(check, context) === undefined) {
       violations.push({ rule: "missing", step: "", why: `${check.key} is not in the plan` });

@@ -72,9 +72,21 @@ export interface InspectionTables {
     checkKey: string;
     inspectionId: string;
     eventId: string | null;
-    proves: "fine" | "noted" | "stops" | "nothing";
+    proves: "fine" | "noted" | "stops" | "nothing" | "borrowed";
     seen: number;
     until: Time | null;
     endedBy: number | null;
+  };
+  /** What a walk that cleared its unit has proven for longer than its clearance. */
+  lastingEvidence: {
+    unitId: string;
+    checkKey: string;
+    inspectionId: string;
+    eventId: string;
+    answeredBy: string;
+    seen: number;
+    begunAt: Time;
+    until: Time | null;
+    untilHours: number | null;
   };
 }

@@ -1,6 +1,7 @@
 import { getTranslations } from "next-intl/server";
 import { leftBy } from "@/core/underway/left";
-import { partsOfKey, titleOfId } from "@/screens/inspect/words";
+import { borrowedWords } from "@/screens/inspect/borrowed";
+import { partsOfKey, titleOfId, titleOfKey } from "@/screens/inspect/words";
 import { faultWords } from "@/screens/proof/words";
 import {
   findingWords,
@@ -53,6 +54,7 @@ export const GET = route<{ id: string }>(async ({ request, params, person }) => 
         how: howWords(words, given, reduction, measures),
       };
     },
+    lasts: (one) => `${titleOfKey(words, one.check)}: ${borrowedWords(words, one, signedMs, zone)}`,
     signedAt: dayAndClock(signedMs, zone),
     span: (stretch) => spanWords(stretch, zone),
   });

@@ -1,0 +1,41 @@
+import type { CheckKey } from "../catalogue/catalogue";
+import type { DecisionFacts } from "../decision/decide";
+import { type Lasting, lent } from "../evidence/lasting";
+import { touchesCheck } from "../evidence/touches";
+import { ranNow } from "../periodic/clocks";
+import { hoursRead } from "../record/hours-read";
+import type { Reduction } from "../record/reduce";
+
+/** What a walk is planned without, as it begins: checks that an earlier walk has proven and that are still in date. */
+export const lentAtFirst = (
+  facts: Pick<DecisionFacts, "lasting" | "meter" | "clearsBeforeMs" | "nowMs">,
+): readonly CheckKey[] => {
+  const { lasting, meter, clearsBeforeMs, nowMs } = facts;
+  const machineHours = ranNow(meter, undefined, nowMs);
+  return [...lent(lasting, { changed: new Set(), ledger: [], clearsBeforeMs, machineHours }).keys()];
+};
+
+/** When a check that was left out came back into a walk: with the entry of the ledger, or the event, that ended it. */
+export type Recalled = { readonly check: CheckKey } & (
+  | { readonly position: number }
+  | { readonly event: string }
+);
+
+/**
+ * Which checks a walk was planned without and has to make after all, and since when. Those that somebody makes again of
+ * their own accord say so in the events themselves.
+ */
+export function recalledIn(
+  atFirst: readonly CheckKey[],
+  { ledger }: Pick<DecisionFacts, "ledger">,
+  reduction: Pick<Reduction, "given">,
+  borrowed: ReadonlyMap<CheckKey, Lasting>,
+): readonly Recalled[] {
+  const read = hoursRead(reduction).at(-1)?.id;
+  return atFirst.flatMap((check): readonly Recalled[] => {
+    if (borrowed.has(check)) return [];
+    const touch = ledger.find(({ touches }) => touchesCheck(touches, check));
+    if (touch !== undefined) return [{ check, position: touch.position }];
+    return read === undefined ? [] : [{ check, event: read }];
+  });
+}
