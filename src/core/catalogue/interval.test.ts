@@ -65,7 +65,16 @@ describe("an interval", () => {
     for (const id of tests) expect([id, rule(id)]).toEqual([id, "two_people"]);
     for (const id of [
       ...["ground.stop_button", "frame.welds", "rails.condition", "meter.hours", "place.ground", "area.test"],
-      ...["doc.tag_and_log", "doc.examination", "steer.linkage", "wheel.pressure", "ground.auxiliary"],
+      ...[
+        "battery.charge",
+        "fuel.level",
+        "stack.prop",
+        "doc.tag_and_log",
+        "doc.examination",
+        "steer.linkage",
+        "wheel.pressure",
+        "ground.auxiliary",
+      ],
     ])
       expect([id, rule(id)]).toEqual([id, "never"]);
   });

@@ -15,8 +15,11 @@ const onSlopeOrBlock: ReadonlySet<string> = new Set(["drive.brake_hold", "tilt.l
 /** What neither stops, enables, brakes, lowers, guards, moves, carries load nor holds pressure. */
 const mayWait: ReadonlySet<Role> = new Set(["informs", "warns"]);
 
-/** Of the day, or of whoever comes: read, worn or left lying anew each time. */
-const ofTheDay: ReadonlySet<PartId> = new Set(["hour_meter", "harness", "loose_equipment", "tool_tray"]);
+/** Of the day, or of whoever comes: read, used up, worn or left lying anew each time; and what holds the stack up over somebody. */
+const ofTheDay: ReadonlySet<PartId | CheckDefinition["id"]> = new Set([
+  ...["hour_meter", "harness", "loose_equipment", "tool_tray", "prop"],
+  ...["battery.charge", "fuel.level", "start.fuel_gauge"],
+]);
 
 const everyWalk: ReadonlySet<CheckDefinition["phase"]> = new Set([
   "test_area",
@@ -33,7 +36,8 @@ const everyWalk: ReadonlySet<CheckDefinition["phase"]> = new Set([
 export function intervalRule(definition: CheckDefinition): IntervalRule {
   const { id, part, phase } = definition;
   if (onSlopeOrBlock.has(id)) return "two_people";
-  if (everyWalk.has(phase) || ofTheDay.has(part) || !mayWait.has(parts[part].role)) return "never";
+  if (everyWalk.has(phase) || ofTheDay.has(part) || ofTheDay.has(id) || !mayWait.has(parts[part].role))
+    return "never";
   return bearsFloor(conditionsOf(definition)) ? "never" : "owner";
 }
 

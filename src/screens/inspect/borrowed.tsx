@@ -34,7 +34,13 @@ export function Borrowed({
           >
             <span className="min-w-[220px] flex-1">
               <b>{titleOfKey(t, one.check)}</b>
-              <span className="block text-ink2">{borrowedWords(t, one, nowMs, zone)}</span>
+              <span className="block text-ink2">
+                {borrowedWords(t, one, nowMs, zone).map((words) => (
+                  <span key={words} className="inline-block pr-2">
+                    {words}
+                  </span>
+                ))}
+              </span>
             </span>
             {onMake === undefined ? null : (
               <Button look="small" onClick={() => onMake(one.check)}>
@@ -54,7 +60,7 @@ export function borrowedWords(
   { by, atMs, untilMs, untilHours }: Lasting,
   nowMs: number,
   zone: string,
-): string {
+): readonly string[] {
   const ends = [
     ...(untilMs === undefined ? [] : [t("decide.borrowedUntil", { day: day(untilMs, zone) })]),
     ...(untilHours === undefined ? [] : [t("decide.borrowedHours", { hours: Math.floor(untilHours) })]),
@@ -63,5 +69,5 @@ export function borrowedWords(
   return [
     t("decide.borrowedBy", { day: day(atMs, zone), name: by, days }),
     ...(ends.length === 0 ? [t("decide.borrowedEvent")] : ends),
-  ].join("; ");
+  ];
 }

@@ -20,6 +20,14 @@ export function IntervalsStep({ sheet, readOnly, onChange }: StepProps) {
           <ShorterWalk sheet={sheet} />
         </div>
       ) : null}
+      <div aria-hidden="true" className="flex items-end gap-2 border-b-2 border-ink leading-tight">
+        <span className="min-w-[200px] flex-1" />
+        {[t("sheets.days"), t("sheets.machineHours"), t("sheets.page")].map((words) => (
+          <span key={words} className="w-[96px]">
+            {words}
+          </span>
+        ))}
+      </div>
       <ul>
         {mayHaveInterval(sheet).map((definition) => (
           <IntervalRow
@@ -62,7 +70,6 @@ function IntervalRow({
       max={longestInterval[unit]}
       className="max-w-[96px] text-right"
       aria-label={`${words}: ${label}`}
-      placeholder={label}
       value={spans[unit] ?? ""}
       disabled={readOnly}
       onChange={({ target }) => set({ [unit]: target.value === "" ? undefined : Number(target.value) })}
@@ -88,7 +95,6 @@ function IntervalRow({
       <TextField
         className="max-w-[96px]"
         aria-label={`${words}: ${t("sheets.page")}`}
-        placeholder={t("sheets.page")}
         value={page}
         disabled={readOnly}
         onChange={({ target }) => set({ page: target.value })}

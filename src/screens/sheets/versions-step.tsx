@@ -6,7 +6,7 @@ import type { Difference } from "@/core/sheet/difference";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { FeatureId } from "@/core/vocabulary/features";
 import { Button } from "@/kit/button";
-import { titleOfId } from "../inspect/words";
+import { titleOfId, titleOfKey } from "../inspect/words";
 import { ShorterWalk } from "../proof/shorter-walk";
 import { send } from "../send";
 import { dayAndClock } from "../states";
@@ -88,7 +88,7 @@ export function VersionsStep({
                     <span className="block text-ink2">
                       {claim.weakens
                         .slice(0, 8)
-                        .map(({ id }) => id)
+                        .map(({ id }) => (id.includes("@") ? titleOfKey(t, id) : id))
                         .join(", ")}
                       {claim.weakens.length > 8 ? ", ..." : ""}
                     </span>

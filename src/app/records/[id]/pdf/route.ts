@@ -54,7 +54,8 @@ export const GET = route<{ id: string }>(async ({ request, params, person }) => 
         how: howWords(words, given, reduction, measures),
       };
     },
-    lasts: (one) => `${titleOfKey(words, one.check)}: ${borrowedWords(words, one, signedMs, zone)}`,
+    lasts: (one) =>
+      `${titleOfKey(words, one.check)}: ${borrowedWords(words, one, signedMs, zone).join("; ")}`,
     signedAt: dayAndClock(signedMs, zone),
     span: (stretch) => spanWords(stretch, zone),
   });
