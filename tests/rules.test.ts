@@ -393,6 +393,7 @@ describe("migrations", () => {
       "023-policies",
       "024-log-book",
       "025-lasting-evidence",
+      "026-family-policies",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -446,6 +447,7 @@ describe("migrations", () => {
       "023-policies",
       "024-log-book",
       "025-lasting-evidence",
+      "026-family-policies",
     ]);
   });
 });

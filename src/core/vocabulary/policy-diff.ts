@@ -1,5 +1,7 @@
+import type { Family } from "./families";
 import { isWorse } from "./grades";
 import type { Policy } from "./policy";
+import { policyFor } from "./policy-for";
 import {
   type gradingPolicies,
   type intervalPolicies,
@@ -16,6 +18,8 @@ export interface PolicyDifference {
   readonly is: unknown;
   /** Whether the second asks less, holds less, or lets more people do it; an order of the walk is neither. */
   readonly softer: boolean;
+  /** Where it is so for the units of one family, and not for the whole site. */
+  readonly family?: Family;
 }
 
 /** Choices from the most lenient to the strictest. */
@@ -38,8 +42,27 @@ const unsaid: Readonly<Record<string, string>> = { intervals: "every_inspection"
 /** A number of which more is more lenient, and what it is where it is not said. */
 const lenient = { repairWithinDays: 0, topUpsAllowed: 1, longestWalkMin: 240 } as const;
 
-/** Everything in which two policies differ, and which of it is softer in the second. */
+/**
+ * Everything in which two policies differ, and which of it is softer in the second: of the site, then of each family in
+ * which it is otherwise there.
+ */
 export function policyDiff(before: Policy, after: Policy): readonly PolicyDifference[] {
+  const site = mattersDiff(before, after);
+  const known = new Set(site.map(asText));
+  const families = [before, after].flatMap((policy) => Object.keys(policy.families ?? {}) as Family[]);
+  return [
+    ...site,
+    ...[...new Set(families)].sort().flatMap((family) =>
+      mattersDiff(policyFor(before, family), policyFor(after, family))
+        .filter((one) => !known.has(asText(one)))
+        .map((one) => ({ ...one, family })),
+    ),
+  ];
+}
+
+const asText = ({ matter, was, is }: PolicyDifference): string => JSON.stringify([matter, was, is]);
+
+function mattersDiff(before: Policy, after: Policy): readonly PolicyDifference[] {
   const differences: PolicyDifference[] = [];
   const note = (matter: string, was: unknown, is: unknown, softer: boolean) => {
     if (JSON.stringify(was) !== JSON.stringify(is)) differences.push({ matter, was, is, softer });

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { families } from "./families";
 import { ownerGrades } from "./grades";
 import {
   goneSayers,
@@ -11,18 +12,16 @@ import {
 } from "./practice";
 import { upkeepIds } from "./upkeep";
 
-/** The yard's policy: the orders it keeps and the owner's own rules. Pinned by hash in every record. */
-export const policySchema = z.strictObject({
-  schema: z.literal(1),
+/** The matters of a policy: the orders a yard keeps and the owner's own rules. */
+const matters = z.strictObject({
   grading: z.enum(gradingPolicies),
   trigger: z.enum(triggers),
   start: z.enum(practices.start),
   documents: z.enum(practices.documents),
   survey: z.enum(practices.survey),
-  /** Orders added later: a policy kept before them follows the usual one. */
-  look: z.enum(practices.look).default(usualPractice.look),
-  auxiliary: z.enum(practices.auxiliary).default(usualPractice.auxiliary),
-  guards: z.enum(practices.guards).default(usualPractice.guards),
+  look: z.enum(practices.look),
+  auxiliary: z.enum(practices.auxiliary),
+  guards: z.enum(practices.guards),
   /** Small things an operator may put right on the spot. */
   upkeep: z.array(z.enum(upkeepIds)),
   /** The owner's rules: `checkId/condition` to grade. */
@@ -47,7 +46,20 @@ export const policySchema = z.strictObject({
     .optional(),
 });
 
+/** A site's policy, and what of it is otherwise for a family. A unit goes by `policyFor`, pinned by hash in every record. */
+export const policySchema = matters.extend({
+  schema: z.literal(1),
+  /** Orders added later: a policy kept before them follows the usual one. */
+  look: z.enum(practices.look).default(usualPractice.look),
+  auxiliary: z.enum(practices.auxiliary).default(usualPractice.auxiliary),
+  guards: z.enum(practices.guards).default(usualPractice.guards),
+  /** The matters in which a family goes by another choice than the site. */
+  families: z.partialRecord(z.enum(families), matters.partial()).optional(),
+});
+
 export type Policy = z.infer<typeof policySchema>;
+/** The matters in which a family goes by another choice than its site. */
+export type FamilyPolicy = z.infer<ReturnType<typeof matters.partial>>;
 
 export const defaultPolicy: Policy = {
   schema: 1,

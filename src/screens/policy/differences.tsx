@@ -36,12 +36,13 @@ export function Differences({ differences }: { differences: readonly PolicyDiffe
   const t = useTranslations() as unknown as T;
   return (
     <ul className="mt-2">
-      {differences.map(({ matter, was, is, softer }) => (
+      {differences.map(({ matter, was, is, softer, family }) => (
         <li
-          key={matter}
+          key={`${family} ${matter}`}
           className="flex min-h-[44px] flex-wrap items-center justify-between gap-x-4 border-b border-line py-1"
         >
           <span>
+            {family === undefined ? "" : `${t(`family.${family}`)}: `}
             <b>{matterWords(t, matter)}</b>: {valueWords(t, matter, was)} → {valueWords(t, matter, is)}
           </span>
           {softer ? <Mark kind="watch">{t("policy.softer")}</Mark> : null}

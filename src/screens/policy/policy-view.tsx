@@ -2,7 +2,10 @@
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useMemo, useState } from "react";
+import { type Family, families } from "@/core/vocabulary/families";
+import type { FamilyPolicy } from "@/core/vocabulary/policy";
 import { policyDiff } from "@/core/vocabulary/policy-diff";
+import { policyFor, withFamily } from "@/core/vocabulary/policy-for";
 import { type Policy, policySchemaVersion } from "@/core/vocabulary/policy-form";
 import {
   goneSayers,
@@ -36,6 +39,9 @@ const numbers = [
   ["topUpWithinShifts", 1, 60],
 ] as const;
 
+/** What holds where nothing is said of a family. */
+const policyOfSite = ({ families: _, ...site }: Policy): Policy => site;
+
 /** A site's policy: every matter of it, what a change would do before it is saved, and all it has been. */
 export function PolicyView({
   siteId,
@@ -54,19 +60,34 @@ export function PolicyView({
 }) {
   const t = useTranslations();
   const router = useRouter();
-  const [policy, setPolicy] = useState(now);
+  const [draft, setDraft] = useState(now);
   const [holdsFrom, setHoldsFrom] = useState("");
   const [note, setNote] = useState("");
   const [problem, setProblem] = useState("");
   const [busy, setBusy] = useState(false);
-  const differences = useMemo(() => policyDiff(now, policy), [now, policy]);
-  const change = (more: Partial<Policy>) => setPolicy((was) => ({ ...was, ...more }));
-  const practice = useMemo(() => practiceOf(policy), [policy]);
-  const practiceNow = useMemo(() => practiceOf(now), [now]);
+  const differences = useMemo(() => policyDiff(now, draft), [now, draft]);
+  const [family, setFamily] = useState<Family>();
+  const shown = useMemo(() => (family === undefined ? draft : policyFor(draft, family)), [draft, family]);
+  const change = (more: FamilyPolicy) =>
+    setDraft((was) => (family === undefined ? { ...was, ...more } : withFamily(was, family, more)));
+  const own = useMemo(() => policyDiff(policyOfSite(draft), shown), [draft, shown]);
+  const practice = useMemo(() => practiceOf(shown), [shown]);
+  const practiceNow = useMemo(
+    () => practiceOf(family === undefined ? now : policyFor(now, family)),
+    [now, family],
+  );
+  // A family that has orders of its own is asked about by its own.
+  const counted = useMemo(
+    () =>
+      models.filter(({ sheet }) =>
+        family === undefined ? draft.families?.[sheet.family] === undefined : sheet.family === family,
+      ),
+    [models, draft.families, family],
+  );
   const save = async () => {
     setBusy(true);
     const answer = await send(`/api/sites/${encodeURIComponent(siteId)}/policies`, {
-      ...{ policy, note, holdsFrom: holdsFrom === "" ? null : holdsFrom },
+      ...{ policy: draft, note, holdsFrom: holdsFrom === "" ? null : holdsFrom },
     });
     setBusy(false);
     setProblem(answer.ok ? "" : answer.detail);
@@ -80,7 +101,7 @@ export function PolicyView({
     try {
       const read = JSON.parse(await file.text()) as Policy;
       if (read.schema !== policySchemaVersion) throw new Error(t("policy.notOne"));
-      setPolicy({ ...now, ...read });
+      setDraft({ ...now, ...read });
       setProblem("");
     } catch (error) {
       setProblem(error instanceof Error ? error.message : t("policy.notOne"));
@@ -107,7 +128,7 @@ export function PolicyView({
       </SelectField>
     </Field>
   );
-  const gone = policy.matterGone ?? { place: "supervisor" as const, watch: "supervisor" as const };
+  const gone = shown.matterGone ?? { place: "supervisor" as const, watch: "supervisor" as const };
   return (
     <div className="p-4 md:p-6">
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -116,7 +137,7 @@ export function PolicyView({
           <a
             className={buttonLook("small")}
             download="policy.json"
-            href={`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(policy, null, 2))}`}
+            href={`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(draft, null, 2))}`}
           >
             {t("policy.export")}
           </a>
@@ -130,33 +151,59 @@ export function PolicyView({
         </div>
       </div>
       <p className="mt-2 max-w-[80ch] text-ink2">{t("policy.lead")}</p>
+      <div className="mt-3 grid gap-x-10 gap-y-2 lg:grid-cols-2">
+        <Field words={t("policy.for")}>
+          <SelectField
+            value={family ?? ""}
+            onChange={({ target }) => setFamily(families.find((one) => one === target.value))}
+          >
+            <option value="">{t("policy.allFamilies")}</option>
+            {families.map((one) => (
+              <option key={one} value={one}>
+                {t(`family.${one}`)}
+                {draft.families?.[one] === undefined ? "" : ` (${t("policy.otherwise").toLowerCase()})`}
+              </option>
+            ))}
+          </SelectField>
+        </Field>
+        {family === undefined ? null : (
+          <div>
+            <h2 className="font-bold">{t("policy.otherwise")}</h2>
+            {own.length === 0 ? (
+              <p className="text-ink2">{t("policy.asSite")}</p>
+            ) : (
+              <Differences differences={own} />
+            )}
+          </div>
+        )}
+      </div>
       <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-2">
         <section className="grid content-start items-end gap-3 sm:grid-cols-2">
           <h2 className="text-[22px] font-bold sm:col-span-2">{t("policy.judging")}</h2>
           {pick(
             t("policy.matter.grading"),
-            policy.grading,
+            shown.grading,
             gradingPolicies,
             (v) => t(`policy.value.${v}`),
             (grading) => change({ grading }),
           )}
           {pick(
             t("policy.matter.trigger"),
-            policy.trigger,
+            shown.trigger,
             triggers,
             (v) => t(`policy.value.${v}`),
             (trigger) => change({ trigger }),
           )}
           {pick(
             t("policy.matter.returnToService"),
-            policy.returnToService ?? "owner_only",
+            shown.returnToService ?? "owner_only",
             releasers,
             (v) => t(`policy.value.${v}`),
             (returnToService) => change({ returnToService }),
           )}
           {pick(
             t("policy.matter.intervals"),
-            policy.intervals ?? "every_inspection",
+            shown.intervals ?? "every_inspection",
             intervalPolicies,
             (v) => t(`policy.value.${v}`),
             (intervals) => change({ intervals }),
@@ -177,17 +224,17 @@ export function PolicyView({
                 min={least}
                 max={most}
                 disabled={!mayChange}
-                value={policy[id] ?? 240}
+                value={shown[id] ?? 240}
                 onChange={(event) => change({ [id]: Number(event.target.value) })}
               />
             </Field>
           ))}
-          {policy.intervals === "as_the_manual" ? (
+          {shown.intervals === "as_the_manual" ? (
             <div className="sm:col-span-2">
-              <ShorterWalks models={models} practice={practice} />
+              <ShorterWalks models={counted} practice={practice} />
             </div>
           ) : null}
-          <Rules rules={policy.rules} mayChange={mayChange} onChange={(rules) => change({ rules })} />
+          <Rules rules={shown.rules} mayChange={mayChange} onChange={(rules) => change({ rules })} />
         </section>
         <section className="grid content-start items-end gap-3 sm:grid-cols-2">
           <h2 className="text-[22px] font-bold sm:col-span-2">{t("policy.orders")}</h2>
@@ -197,11 +244,11 @@ export function PolicyView({
               practice[id] as string,
               practices[id] as readonly string[],
               (v) => t(`plan.practiceValue.${id}.${v}`),
-              (value) => change({ [id]: value } as Partial<Policy>),
+              (value) => change({ [id]: value } as FamilyPolicy),
             ),
           )}
           <div className="sm:col-span-2">
-            <RoundCosts models={models} before={practiceNow} after={practice} />
+            <RoundCosts models={counted} before={practiceNow} after={practice} />
           </div>
           <fieldset className="sm:col-span-2" disabled={!mayChange}>
             <legend className="mt-3 text-[22px] font-bold">{t("policy.upkeep")}</legend>
@@ -209,8 +256,8 @@ export function PolicyView({
               {upkeepIds.map((id) => (
                 <CheckBox
                   key={id}
-                  checked={policy.upkeep.includes(id)}
-                  onCheck={(on) => change({ upkeep: [...withOne(policy.upkeep, id, on)] })}
+                  checked={shown.upkeep.includes(id)}
+                  onCheck={(on) => change({ upkeep: [...withOne(shown.upkeep, id, on)] })}
                 >
                   {t(`upkeep.${id}`)}
                 </CheckBox>
@@ -238,7 +285,7 @@ export function PolicyView({
             <Button look="go" disabled={busy} onClick={() => void save()}>
               {t(holdsFrom === "" ? "policy.save" : "policy.saveLater")}
             </Button>
-            <Button onClick={() => setPolicy(now)}>{t("policy.reset")}</Button>
+            <Button onClick={() => setDraft(now)}>{t("policy.reset")}</Button>
           </div>
         </section>
       ) : null}

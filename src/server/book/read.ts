@@ -2,6 +2,7 @@ import type { Book, BookAction, BookFault, BookUpkeep } from "@/contract/book";
 import { localMs, momentOf, type Zone } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
 import { groupedBy } from "@/server/database/grouped";
+import { policyOfUnit } from "@/server/sites/policy";
 
 /** A unit as its log-book heads it, with the years in which anything was recorded of it, the latest first. */
 export async function bookedUnit(db: Db, plate: string, at: Date) {
@@ -9,7 +10,7 @@ export async function bookedUnit(db: Db, plate: string, at: Date) {
     .selectFrom("unit as u")
     .innerJoin("site as s", "s.id", "u.siteId")
     .select(["u.id", "u.plate", "u.siteId", "u.serial", "u.family", "s.name as site"])
-    .select(["s.timeZone as zone", "s.policy"])
+    .select(["s.timeZone as zone", policyOfUnit("s", "u")])
     .select(({ selectFrom }) =>
       selectFrom("ledgerEntry as l")
         .select("l.recordedAt")

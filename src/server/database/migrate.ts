@@ -34,6 +34,7 @@ import * as records from "./migrations/022-records";
 import * as policies from "./migrations/023-policies";
 import * as logBook from "./migrations/024-log-book";
 import * as lastingEvidence from "./migrations/025-lasting-evidence";
+import * as familyPolicies from "./migrations/026-family-policies";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -62,6 +63,7 @@ const provider: MigrationProvider = {
     "023-policies": policies as unknown as Migration,
     "024-log-book": logBook as unknown as Migration,
     "025-lasting-evidence": lastingEvidence as unknown as Migration,
+    "026-family-policies": familyPolicies as unknown as Migration,
   }),
 };
 

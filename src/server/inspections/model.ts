@@ -10,6 +10,7 @@ import { practiceOf } from "@/core/vocabulary/practice";
 import type { Scope } from "@/core/vocabulary/scope";
 import type { PlanState } from "@/core/vocabulary/state/values";
 import type { Db, Trx } from "@/server/database/database";
+import { policyOfUnit } from "@/server/sites/policy";
 import { figuresOf } from "@/server/units/figures";
 
 /** A sheet as it is asked of one unit. */
@@ -74,7 +75,7 @@ export async function findInspection(db: Db | Trx, id: string): Promise<OpenInsp
       "i.sheetVersionId as beganVersionId",
       "u.sheetVersionId as versionId",
       "i.figures",
-      "t.policy",
+      policyOfUnit("t", "u"),
       "i.found",
       "i.startedAt",
       "i.startedPosition",

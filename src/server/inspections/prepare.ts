@@ -4,6 +4,7 @@ import { foundStowed } from "@/core/plan/found";
 import type { Scope } from "@/core/vocabulary/scope";
 import type { Db } from "@/server/database/database";
 import { mayAt, type SignedIn } from "@/server/people/session";
+import { policyOfUnit } from "@/server/sites/policy";
 import { figuresOf } from "@/server/units/figures";
 import { type OpenInspection, unitSheet } from "./model";
 import { walkData } from "./walk-data";
@@ -30,7 +31,7 @@ export async function preparedFor(db: Db, person: SignedIn, at: Date): Promise<r
       "u.plate",
       "u.serial",
       "u.siteId",
-      "s.policy",
+      policyOfUnit("s", "u"),
       "v.id as versionId",
       "v.sheetId",
     ])

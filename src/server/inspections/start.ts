@@ -10,6 +10,7 @@ import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { append, lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
+import { policyOfUnit } from "@/server/sites/policy";
 import { figuresOf } from "@/server/units/figures";
 import { catalogueVersion, joined } from "./model";
 import { wordHolds } from "./word";
@@ -35,7 +36,7 @@ async function openOn(db: Db | Trx, { unitId, scope }: Wanted, at: Date) {
     .innerJoin("site as t", "t.id", "u.siteId")
     .leftJoin("seal as s", "s.inspectionId", "i.id")
     .select(["i.id", "i.startedAt", "i.personId", "p.name"])
-    .select(["t.policy", "t.shifts", "t.timeZone", joined("i.id")])
+    .select([policyOfUnit("t", "u"), "t.shifts", "t.timeZone", joined("i.id")])
     .where("i.unitId", "=", unitId)
     .where("i.tagId", "is", null)
     .where("i.startedPosition", "is not", null)
@@ -250,7 +251,13 @@ async function begin(
     .selectFrom("unit as u")
     .innerJoin("site as s", "s.id", "u.siteId")
     .leftJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
-    .select(["u.plate", "u.retiredAt", "s.policy", "v.id as sheetVersionId", "v.content as sheet"])
+    .select([
+      "u.plate",
+      "u.retiredAt",
+      policyOfUnit("s", "u"),
+      "v.id as sheetVersionId",
+      "v.content as sheet",
+    ])
     .where("u.id", "=", unitId)
     .executeTakeFirst();
   if (unit === undefined)

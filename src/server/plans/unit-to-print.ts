@@ -3,6 +3,7 @@ import type { Sheet } from "@/core/sheet/sheet";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Db } from "@/server/database/database";
 import { minutesOf } from "@/server/inspections/minutes";
+import { policyOfUnit } from "@/server/sites/policy";
 import { figuresOf } from "@/server/units/figures";
 
 export interface UnitToPrint {
@@ -31,7 +32,7 @@ export async function unitToPrint(db: Db, plate: string): Promise<UnitToPrint | 
       "u.plate",
       "u.serial",
       "u.siteId",
-      "s.policy",
+      policyOfUnit("s", "u"),
       "s.timeZone",
       "v.sheetId",
       "v.content",

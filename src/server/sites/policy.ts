@@ -1,4 +1,5 @@
 import { randomUUID } from "node:crypto";
+import { sql } from "kysely";
 import { z } from "zod";
 import { type Policy, policySchema } from "@/core/vocabulary/policy";
 import { policyDiff } from "@/core/vocabulary/policy-diff";
@@ -154,6 +155,10 @@ export async function withdrawPolicy(
       .execute();
   });
 }
+
+/** The policy a unit goes by, in a query that has its site and the unit by these names. */
+export const policyOfUnit = (site: "s" | "t", unit: "u") =>
+  sql<Policy>`policy_for(${sql.ref(`${site}.policy`)}, ${sql.ref(`${unit}.family`)})`.as("policy");
 
 /** The policy a site goes by. */
 export async function policyOf(db: Db, siteId: string): Promise<Policy> {

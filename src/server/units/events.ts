@@ -14,6 +14,7 @@ import { Problem } from "@/server/http/problem";
 import { textField } from "@/server/http/text";
 import { append, lockUnit } from "@/server/ledger/append";
 import { noteHeads } from "@/server/ledger/heads";
+import { policyOfUnit } from "@/server/sites/policy";
 
 export const unitEventSchema = z
   .strictObject({
@@ -94,7 +95,7 @@ async function touchedBy(trx: Trx, unitId: string, kind: UnitEventKind, personId
   const { policy } = await trx
     .selectFrom("unit as u")
     .innerJoin("site as s", "s.id", "u.siteId")
-    .select("s.policy")
+    .select(policyOfUnit("s", "u"))
     .where("u.id", "=", unitId)
     .executeTakeFirstOrThrow();
   if (kind === "handed_over") return touchedByHandOver(policy.trigger);

@@ -4,6 +4,8 @@ import { foundStowed } from "@/core/plan/found";
 import { queue } from "@/core/shift/queue";
 import type { Family } from "@/core/vocabulary/families";
 import type { Policy } from "@/core/vocabulary/policy";
+import { policyFor } from "@/core/vocabulary/policy-for";
+import { practiceOf } from "@/core/vocabulary/practice";
 import { unsignedAt } from "@/server/book/faults";
 import type { Db } from "@/server/database/database";
 import { planOf } from "@/server/inspections/model";
@@ -39,23 +41,34 @@ export interface ShiftBoard {
 
 const planned = new Map<string, { minutes: number; checks: number }>();
 
-/** Minutes and checks of a full inspection by sheet version. A version's plan under one policy never changes. */
-async function plansFor(db: Db, versionIds: readonly string[], policy: Policy) {
-  const under = JSON.stringify(policy);
-  const keyOf = (versionId: string) => `${versionId} ${under}`;
-  const missing = [...new Set(versionIds)].filter((id) => !planned.has(keyOf(id)));
-  if (missing.length > 0) {
+/** A unit of the shift by its family, and the sheet it goes by; null where it has none yet. */
+interface Planned {
+  readonly sheetVersionId: string | null;
+  readonly family: Family;
+}
+
+/** Minutes and checks of a unit's full inspection. A version's plan under one policy never changes. */
+async function plansFor(db: Db, units: readonly Planned[], site: Policy) {
+  const keyOf = ({ sheetVersionId, family }: Planned) =>
+    `${sheetVersionId} ${JSON.stringify(practiceOf(policyFor(site, family)))}`;
+  const missing = new Map(units.filter((one) => !planned.has(keyOf(one))).map((one) => [keyOf(one), one]));
+  const ids = [...missing.values()].flatMap(({ sheetVersionId }) => sheetVersionId ?? []);
+  if (ids.length > 0) {
     const versions = await db
       .selectFrom("sheetVersion")
       .select(["id", "content"])
-      .where("id", "in", missing)
+      .where("id", "in", ids)
       .execute();
-    for (const { id, content: sheet } of versions) {
+    const sheets = new Map(versions.map(({ id, content }) => [id, content]));
+    for (const [key, { sheetVersionId, family }] of missing) {
+      const sheet = sheets.get(sheetVersionId ?? "");
+      if (sheet === undefined) continue;
+      const policy = policyFor(site, family);
       const plan = planOf({ asks: { sheet }, policy, scope: { kind: "full" }, found: foundStowed(sheet) });
-      planned.set(keyOf(id), { minutes: plan.minutes, checks: plan.checks.length });
+      planned.set(key, { minutes: plan.minutes, checks: plan.checks.length });
     }
   }
-  return (versionId: string) => planned.get(keyOf(versionId)) ?? { minutes: 0, checks: 0 };
+  return (one: Planned) => planned.get(keyOf(one)) ?? { minutes: 0, checks: 0 };
 }
 
 /** What must be ready for the shift about to start or under way, by when, by whom. */
@@ -67,22 +80,18 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
     countWithoutSheet(db, siteId),
   ]);
   const shift = shiftFor(site.shifts, at.getTime(), site.timeZone);
-  const planFor = await plansFor(
-    db,
-    needs.flatMap((n) => n.sheetVersionId ?? []),
-    site.policy,
-  );
-  const unsigned =
-    site.policy.grading === "log_book" ? await unsignedAt(db, siteId) : new Map<string, number>();
+  const planFor = await plansFor(db, needs, site.policy);
+  const byBook = (family: Family) => policyFor(site.policy, family).grading === "log_book";
+  const unsigned = needs.some(({ family }) => byBook(family)) ? await unsignedAt(db, siteId) : undefined;
   const rows = needs.map((need) => {
     const { unitId: _same, ...standing } = standingFrom(need, at);
     const { unitId, shiftId, plate, family, crew, place, inspector, inspectorId } = need;
     return {
       ...{ unitId, shiftId, plate, family, crew, place, inspector, inspectorId, standing },
-      ...planFor(need.sheetVersionId ?? ""),
+      ...planFor(need),
       walking: walking.get(unitId),
       tagReason: need.tagReason ?? undefined,
-      unsigned: unsigned.get(unitId) ?? 0,
+      unsigned: (byBook(family) && unsigned?.get(unitId)) || 0,
     };
   });
   const here = rows.filter((row) => row.shiftId === shift.id);

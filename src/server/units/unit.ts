@@ -1,5 +1,7 @@
+import { practiceOf } from "@/core/vocabulary/practice";
 import { unsignedFaults } from "@/server/book/faults";
 import type { Db } from "@/server/database/database";
+import { policyOfUnit } from "@/server/sites/policy";
 import { figureClaims, figuresOf } from "./figures";
 import { standings } from "./standing";
 
@@ -23,7 +25,7 @@ export async function unitDetail(db: Db, plate: string, at: Date, before?: Date)
       "u.retiredAt",
       "v.content as sheet",
       "v.version",
-      "t.policy",
+      policyOfUnit("t", "u"),
       "h.name as sheetName",
       "h.id as sheetId",
     ])
@@ -83,9 +85,19 @@ export async function unitDetail(db: Db, plate: string, at: Date, before?: Date)
   ]);
   const own = standing.get(unit.id);
   if (own === undefined) return undefined;
-  const { policy: _, ...rest } = unit;
+  const { policy, ...rest } = unit;
   return {
-    ...{ ...rest, standing: own, unsigned, findings, tags, topUps, figureClaims: claims, ownFigures },
+    ...{
+      ...rest,
+      practice: practiceOf(policy),
+      standing: own,
+      unsigned,
+      findings,
+      tags,
+      topUps,
+      figureClaims: claims,
+      ownFigures,
+    },
     history: history.slice(0, onPage),
     /** Whether there are inspections before these. */
     more: history.length > onPage,

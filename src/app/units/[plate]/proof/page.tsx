@@ -20,18 +20,13 @@ export default async function ProofPage({ params }: { params: Promise<{ plate: s
   const unit = await unitDetail(db, decodeURIComponent(plate), call.at);
   if (unit === undefined || unit.sheetId === null || unit.sheet === null) notFound();
   seeOnly(call.person, unit.siteId);
-  const site = await db
-    .selectFrom("site")
-    .select("policy")
-    .where("id", "=", unit.siteId)
-    .executeTakeFirstOrThrow();
   return (
     <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
       <NextIntlClientProvider messages={await allMessages()}>
         <ProofView
           plate={unit.plate}
           sheet={unit.sheet}
-          practice={practiceOf(site.policy)}
+          practice={unit.practice}
           minutes={await minutesOf(db, unit.sheetId)}
         />
       </NextIntlClientProvider>
