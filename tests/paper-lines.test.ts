@@ -8,6 +8,7 @@ import { fitted, heightOf, type PaperWords, paperLines } from "@/server/plans/pa
 const words: PaperWords = {
   stop: (stop) => stop,
   check: (check) => check.definition.id,
+  reading: () => "Sheet: 550 kPa or more",
   direction: (direction) => direction,
   movement: (id) => id,
   change: (change) => `${change.variable} ${change.to}, in words about as long as these are`,
@@ -23,6 +24,10 @@ describe("the paper form", () => {
       const lines = paperLines(plan, words);
       const boxes = lines.reduce((sum, line) => sum + (line.kind === "check" ? line.boxes.length : 0), 0);
       expect(boxes).toBe(plan.checks.length);
+      const measured = plan.checks.filter(({ definition }) => definition.measure !== undefined);
+      expect(lines.filter((l) => l.kind === "check" && l.reading !== undefined)).toHaveLength(
+        measured.length,
+      );
       expect(lines.filter((l) => l.kind === "change")).toHaveLength(plan.steps.length - plan.checks.length);
       const { size, columns, pages } = fitted(lines, room);
       expect(pages.length).toBeLessThanOrEqual(2);

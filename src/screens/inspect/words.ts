@@ -7,6 +7,7 @@ import type { CheckAssessment } from "@/core/grade/assess";
 import { gradeFinding } from "@/core/grade/grade";
 import { otherWay } from "@/core/measure/slope";
 import { stopOfKey } from "@/core/record/by-stop";
+import { figureOf } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
 import { type FigureId, type FigureUnit, figures } from "@/core/vocabulary/figures";
 import type { Grade } from "@/core/vocabulary/grades";
@@ -93,6 +94,21 @@ export function limitWords(
   return nominal
     ? t("inspect.nominal", { value })
     : t("inspect.limit", { value, sense: t(sense === "at_least" ? "inspect.atLeast" : "inspect.atMost") });
+}
+
+/** What is asked for on paper beside the room for a reading: its unit, and the sheet's limit or that the plate has it. */
+export function readingAsked(
+  t: T,
+  { definition }: Check,
+  sheet: Sheet,
+  measures: "metric" | "imperial",
+): string {
+  const { measure } = definition;
+  if (measure === undefined) return "";
+  const limit = figureOf(sheet, measure.limit);
+  if (limit !== undefined) return limitWords(t, measure, limit, measures);
+  const unit = shown(t, 0, measure.unit, measures).replace(/^[\d.,\s]+/, "");
+  return measure.nominal === true ? unit : t("plan.paper.byPlate", { unit });
 }
 
 /** What a reading would be graded, before it is recorded. */

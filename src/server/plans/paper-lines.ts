@@ -6,12 +6,19 @@ import type { Plan } from "@/core/plan/types";
 export type PaperLine =
   | { readonly kind: "stop"; readonly text: string }
   | { readonly kind: "change"; readonly text: string }
-  /** To be ticked: one box, or one for each way a movement goes. */
-  | { readonly kind: "check"; readonly text: string; readonly boxes: readonly string[] };
+  /** To be ticked: one box, or one for each way a movement goes; what is measured has room to be written beside its limit. */
+  | {
+      readonly kind: "check";
+      readonly text: string;
+      readonly boxes: readonly string[];
+      readonly reading?: string;
+    };
 
 export interface PaperWords {
   readonly stop: (stop: string) => string;
   readonly check: (check: Check) => string;
+  /** Unit and limit of what is measured. */
+  readonly reading: (check: Check) => string;
   readonly direction: (direction: string) => string;
   readonly movement: (id: string) => string;
   readonly change: (change: Change) => string;
@@ -27,9 +34,10 @@ export function paperLines(plan: Plan, words: PaperWords): readonly PaperLine[] 
         lines.push({ kind: "change", text: words.change(step.change) });
         continue;
       }
-      const { test } = step.check.definition;
+      const { test, measure } = step.check.definition;
       if (test === undefined || !step.check.definition.id.startsWith("move.")) {
-        lines.push({ kind: "check", text: words.check(step.check), boxes: [""] });
+        const line = { kind: "check", text: words.check(step.check), boxes: [""] } as const;
+        lines.push(measure === undefined ? line : { ...line, reading: words.reading(step.check) });
         continue;
       }
       const text = words.movement(test.function);
@@ -73,13 +81,17 @@ const sizes: readonly (readonly [size: number, columns: number])[] = [
   [6.2, 3],
 ];
 
+/** Letters of room to write a reading in, and about it. */
+export const toWrite = 9;
+
 /** Points a line takes at a size, wrapped where it is too long for its column. */
 export function heightOf(line: PaperLine, size: number, columnWidth: number): number {
   // A letter of this face is half as wide as it is high, on the whole.
   const perRow = Math.floor((columnWidth - (line.kind === "check" ? 2.2 * size : 1.2 * size)) / (size * 0.5));
   const boxes =
     line.kind === "check" ? line.boxes.reduce((sum, box) => sum + (box === "" ? 0 : box.length + 3), 0) : 0;
-  const rows = Math.max(1, Math.ceil((line.text.length + boxes) / perRow));
+  const written = line.kind === "check" && line.reading !== undefined ? line.reading.length + toWrite : 0;
+  const rows = Math.max(1, Math.ceil((line.text.length + boxes + written) / perRow));
   // Its ascent and descent together, as the renderer sets it.
   const rowHeight = size * 1.33;
   return rows * rowHeight + (line.kind === "stop" ? size * 0.7 : size * 0.1);

@@ -3,7 +3,7 @@ import QRCode from "qrcode";
 import type { Plan } from "@/core/plan/types";
 import { registerFace } from "@/server/print/face";
 import { ink } from "@/server/print/printed";
-import { fitted, heightOf, type PaperLine, type PaperWords, paperLines } from "./paper-lines";
+import { fitted, heightOf, type PaperLine, type PaperWords, paperLines, toWrite } from "./paper-lines";
 
 /** The unit a form is printed for, with the words of its head. */
 export interface PaperHead {
@@ -161,7 +161,17 @@ function Line({ line, size, width }: { line: PaperLine; size: number; width: num
   return (
     <View style={[s.row, box]}>
       {line.boxes.length === 1 && line.boxes[0] === "" ? <Box size={size} /> : null}
-      <Text style={{ flex: 1 }}>{line.text}</Text>
+      {line.reading === undefined ? (
+        <Text style={{ flex: 1 }}>{line.text}</Text>
+      ) : (
+        <View style={[s.row, { flex: 1, flexWrap: "wrap" }]}>
+          <Text>{line.text}</Text>
+          <View
+            style={{ width: size * toWrite * 0.42, marginHorizontal: size * 0.3, borderBottomWidth: 0.9 }}
+          />
+          <Text>{line.reading}</Text>
+        </View>
+      )}
       {line.boxes
         .filter((way) => way !== "")
         .map((way) => (

@@ -1,11 +1,12 @@
 import { getTranslations } from "next-intl/server";
 import { planInspection } from "@/core/plan/plan";
 import { practiceOf } from "@/core/vocabulary/practice";
-import { checkTitle, type T } from "@/screens/inspect/words";
+import { checkTitle, readingAsked, type T } from "@/screens/inspect/words";
 import { changeWords } from "@/screens/plan/words";
 import { day } from "@/screens/states";
 import { setting } from "@/server/config";
 import { database } from "@/server/database/database";
+import { displayChoice } from "@/server/http/display";
 import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
 import { mayAt } from "@/server/people/session";
@@ -21,6 +22,7 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
       "no-unit",
       "expected a unit of your site that has a machine sheet; find it under Units",
     );
+  const { measures } = await displayChoice();
   const plan = planInspection({
     sheet: unit.sheet,
     scope: { kind: "full" },
@@ -52,6 +54,7 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
     {
       stop: (stop) => t(`stop.${stop}`),
       check: (check) => checkTitle(t, check),
+      reading: (check) => readingAsked(t, check, unit.sheet, measures),
       direction: (direction) => t(`direction.${direction}`),
       movement: (id) => t(`function.${id}`),
       change: (change) => changeWords(t, change),
