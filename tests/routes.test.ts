@@ -150,6 +150,7 @@ const asked: readonly Asked[] = [
   { route: "first", method: "POST", who: "open" },
   { route: "pin", method: "POST", who: "open" },
   { route: "records/export", method: "GET", who: everybody },
+  { route: "records/pdf", method: "GET", who: everybody },
   { route: "records/bundle", method: "GET", who: everybody },
   { route: "records/views", method: "POST", who: "anyone with a name" },
   { route: "records/views/[id]", method: "DELETE", params: id("nothing"), who: "anyone with a name" },
@@ -324,6 +325,7 @@ describe("every route of the app", () => {
         "people/[id]/familiar",
         "people/[id]/data",
         "records/export",
+        "records/pdf",
         "records/bundle",
       ],
     ]);

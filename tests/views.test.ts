@@ -8,7 +8,7 @@ import { leftBy } from "@/core/underway/left";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
-import { recordPdf } from "@/server/records/pdf";
+import { type PdfWords, recordPdf, recordsPdf } from "@/server/records/pdf";
 import { sealedRecord, verifyEntry } from "@/server/records/read";
 import { walkedFrom } from "@/server/records/walked";
 import { standingTags, tagDetail, waitsFor } from "@/server/tags/read";
@@ -273,7 +273,7 @@ describe("records", () => {
     expect(left.map(faultName)).toEqual(["alarm.horn dead"]);
     const told: string[] = [];
     const lines: string[] = [];
-    const pdf = await recordPdf(record, `http://127.0.0.1/verify/${record.hash}`, left, {
+    const words: PdfWords = {
       t: (key) => key,
       finding: ({ check }) => check,
       fault: (fault) => {
@@ -288,10 +288,17 @@ describe("records", () => {
       lasts: ({ check }) => check,
       signedAt: "2026-03-02 06:00",
       span: () => "06:00",
-    });
+    };
+    const one = { record, verifyUrl: `http://127.0.0.1/verify/${record.hash}`, words };
+    const pdf = await recordPdf({ ...one, left });
     expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
     expect(pdf.length).toBeGreaterThan(8000);
     expect(new Set(told)).toEqual(new Set(left.map(faultName)));
     expect(new Set(lines)).toEqual(new Set(lastGiven(events).map(({ check }) => check)));
+    // Several in one: the contents on a page of their own, each record from a page of its own on.
+    const pagesOf = (bytes: Buffer) => bytes.toString("latin1").match(/\/Type \/Page\b/g)?.length ?? 0;
+    const book = await recordsPdf([one, one, one], "Three records", "Printed today");
+    expect(pagesOf(book)).toBe(1 + 3 * pagesOf(await recordPdf(one)));
+    expect(book.toString("latin1").match(/\/Subtype \/Link/g)).toHaveLength(3);
   });
 });

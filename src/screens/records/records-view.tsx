@@ -1,4 +1,5 @@
 import { useTranslations } from "next-intl";
+import { mostPrinted } from "@/contract/records";
 import { type FindingGrade, findingGrades } from "@/core/vocabulary/grades";
 import { type Outcome, outcomeIds } from "@/core/vocabulary/outcomes";
 import { parts } from "@/core/vocabulary/parts";
@@ -144,6 +145,13 @@ export function RecordsView({
             <a href={`/api/records/export?form=jsonl&${query}`} className={buttonLook("small")}>
               {t("records.jsonl")}
             </a>
+            {more || count > mostPrinted ? (
+              <span className="self-center text-ink2">{t("records.pdfMost", { most: mostPrinted })}</span>
+            ) : (
+              <a href={`/api/records/pdf?${query}`} className={buttonLook("small")}>
+                {t("records.pdf")}
+              </a>
+            )}
           </div>
         </form>
       </search>
