@@ -59,3 +59,47 @@ test("an auditor finds records, keeps the search, and takes a year away to be ch
     /DOES NOT HOLD\. Line \d+: \S+, entry \d+ \(inspection\)/,
   );
 });
+
+test("records of an old book are taken from a file, a paper walk is typed in, and both stand marked in the log-book", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "4001");
+  await page.goto("/records/past");
+  const lines = [
+    "Fecha,Unit no.,Inspected by,Result,Remarks",
+    "13/02/2024,LM-06,B. Holt,OK,",
+    '14/02/2024,lm 06,B. Holt,X,"Left rail pin missing, replaced"',
+    "31/02/2024,LM-06,B. Holt,OK,",
+  ];
+  await page.getByLabel("Choose a file").setInputFiles({
+    name: "old book.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(lines.join("\r\n")),
+  });
+  // Day first: by the month there is no thirteenth.
+  await expect(page.getByText("2 lines can be read")).toBeVisible();
+  await expect(page.getByText("Line 4, day: “31/02/2024”")).toBeVisible();
+  await page.getByLabel("“X” means").selectOption("faults");
+  await page.getByRole("button", { name: "Take 2 records" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "2 records taken." })).toBeVisible();
+  const pinMissing = page.getByRole("listitem").filter({ hasText: "Left rail pin missing, replaced" });
+  await expect(pinMissing).toContainText("From the file old book.csv, taken in by C. Marl");
+  const today = /on (\d{4}-\d{2}-\d{2})/.exec((await pinMissing.textContent()) ?? "")?.[1] ?? "";
+
+  const other = await browser.newContext();
+  const tablet = await other.newPage();
+  await signIn(tablet, "1041");
+  await tablet.goto("/units/LM-06");
+  await tablet.getByRole("link", { name: "Type in a paper walk" }).click();
+  await tablet.waitForURL("**/paper-walk");
+  const yesterday = new Date(Date.parse(today) - 86_400_000).toISOString().slice(0, 10);
+  await tablet.getByLabel("Signed on, by the site's clock").fill(`${yesterday}T04:40`);
+  await tablet.getByLabel(/^Inspected by/).fill("R. Oake, 1041");
+  await tablet.getByLabel(/^Faults and what was done/).fill("Gate stiff, oiled");
+  await tablet.getByRole("button", { name: "Keep it" }).click();
+  await expect(tablet.getByText("On paper, typed in by R. Oake")).toBeVisible();
+  await tablet.goto("/units/LM-06/book");
+  await expect(tablet.getByText("Gate stiff, oiled")).toBeVisible();
+  await other.close();
+});

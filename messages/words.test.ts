@@ -61,6 +61,8 @@ function askedIn(message: string): readonly string[] {
 
 /** Words that are the same in both. */
 const sameInSpanish: readonly string[] = [
+  "09.03.2024",
+  "2024-03-09",
   "Auditor",
   "Manual",
   "Min",

@@ -27,7 +27,6 @@ const intervals = {
 const sheet = { ...slabScissorSheet, intervals };
 const ids = Object.keys(intervals);
 const keys = checksOf(sheet).filter(({ definition }) => ids.includes(definition.id));
-const keyCount = (id: string) => keys.filter(({ definition }) => definition.id === id).length;
 
 async function walk(unitId: string, minute: number, without: readonly string[] = [], hours = 10) {
   const inspectionId = await begin(yard, unitId, yard.people.operator, minute);

@@ -109,6 +109,7 @@ const asked: readonly Asked[] = [
   },
   { route: "units/[plate]/jobs", method: "POST", ...plate, who: seconds },
   { route: "units/[plate]/slots", method: "POST", ...plate, who: seconds },
+  { route: "units/[plate]/paper-walks", method: "POST", ...plate, who: inspectors },
   { route: "units/[plate]/charges", method: "POST", ...plate, who: road },
   { route: "units/[plate]/documents", method: "POST", ...plate, who: seconds },
   {
@@ -151,6 +152,7 @@ const asked: readonly Asked[] = [
   { route: "pin", method: "POST", who: "open" },
   { route: "records/export", method: "GET", who: everybody },
   { route: "records/pdf", method: "GET", who: everybody },
+  { route: "records/past", method: "POST", who: ["owner"] },
   { route: "records/bundle", method: "GET", who: everybody },
   { route: "records/views", method: "POST", who: "anyone with a name" },
   { route: "records/views/[id]", method: "DELETE", params: id("nothing"), who: "anyone with a name" },
@@ -327,6 +329,7 @@ describe("every route of the app", () => {
         "records/export",
         "records/pdf",
         "records/bundle",
+        "records/past",
       ],
     ]);
     for (const one of asked) {
@@ -383,7 +386,7 @@ describe("every route of the app", () => {
   it("answers whatever comes in the office's forms with what is wrong of it, and never falls over", async () => {
     const office = asked.filter(
       ({ route, method }) =>
-        /^(units(\/\[plate\]\/(hours|programmes|jobs|slots|charges|documents|pool|book|examinations|figures|events))?|people|people\/\[id\].*|sites\/.*|first|pin|records\/views)(\/|$)/.test(
+        /^(units(\/\[plate\]\/(hours|programmes|jobs|slots|charges|documents|pool|book|paper-walks|examinations|figures|events))?|people|people\/\[id\].*|sites\/.*|first|pin|records\/(views|past))(\/|$)/.test(
           route,
         ) && method !== "GET",
     );

@@ -394,6 +394,7 @@ describe("migrations", () => {
       "024-log-book",
       "025-lasting-evidence",
       "026-family-policies",
+      "027-past-records",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -448,6 +449,7 @@ describe("migrations", () => {
       "024-log-book",
       "025-lasting-evidence",
       "026-family-policies",
+      "027-past-records",
     ]);
   });
 });

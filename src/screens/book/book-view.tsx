@@ -1,10 +1,12 @@
 import { useTranslations } from "next-intl";
 import type { Book, BookFault } from "@/contract/book";
+import type { PastShown } from "@/contract/past";
 import { buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import type { T } from "../inspect/words";
+import { originWords, pastWords } from "../past/words";
 import { outcomeMark } from "../states";
 import { FaultWords } from "./fault-words";
 import { SignForm } from "./sign-form";
@@ -20,6 +22,7 @@ export function BookView({
   year,
   years,
   asked,
+  past,
   maySign,
   zone,
 }: {
@@ -30,6 +33,8 @@ export function BookView({
   years: readonly number[];
   /** The yard goes by its log-book: an unsigned fault keeps the unit from being cleared. */
   asked: boolean;
+  /** What was done in the year and is not in this app's own records. */
+  past: readonly PastShown[];
   maySign: boolean;
   zone: string;
 }) {
@@ -113,6 +118,17 @@ export function BookView({
               );
             })}
           </Part>
+          {past.length === 0 ? null : (
+            <Part t={t} words="past.title" year={year} count={past.length}>
+              {past.slice(0, onScreen).map((one) => (
+                <li key={one.id} className="border-b border-line py-1.5">
+                  {pastWords(t, one, zone)}: <b>{t(`past.outcome.${one.outcome}`)}</b>
+                  {one.note === "" ? "" : `. ${one.note}`}
+                  <span className="block text-ink2">{originWords(t, one, zone)}</span>
+                </li>
+              ))}
+            </Part>
+          )}
         </div>
       </div>
     </div>

@@ -155,6 +155,9 @@ export function RecordsView({
           </div>
         </form>
       </search>
+      <Link href="/records/past" className="mt-2 inline-grid min-h-[48px] place-items-center underline">
+        {t("past.link")}
+      </Link>
       <KeptSearches views={views} query={query} />
       <p role="status" className="mt-4 text-[19px] font-bold">
         {more ? t("records.more", { count }) : t("records.count", { count })}

@@ -207,6 +207,14 @@ export function UnitView({
                 <a href={`/units/${unit.plate}/paper`} className={buttonLook("small")}>
                   {t("plan.paper.link")}
                 </a>
+                {mayInspect ? (
+                  <Link
+                    href={`/units/${encodeURIComponent(unit.plate)}/paper-walk`}
+                    className={buttonLook("small")}
+                  >
+                    {t("past.paper")}
+                  </Link>
+                ) : null}
                 {unit.sheetId === null ? null : (
                   <Link href={`/units/${unit.plate}/proof`} className={buttonLook("small")}>
                     {t("proof.link")}

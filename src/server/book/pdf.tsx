@@ -20,6 +20,8 @@ export interface BookWords {
   readonly action: (action: BookAction) => string;
   /** The owner's signature; empty where it is not there. */
   readonly signed: (fault: BookFault) => string;
+  /** What was done in the year and is not in this app's own records, and where it is from. */
+  readonly past: readonly { readonly what: string; readonly from: string }[];
   readonly upkeep: (one: BookUpkeep) => { readonly day: string; readonly what: string; readonly by: string };
 }
 
@@ -37,7 +39,7 @@ export interface BookHead {
 /** A year of a unit's log-book in its three parts, as A4 pages. */
 export async function bookPdf(book: Book, head: BookHead, words: BookWords): Promise<Buffer> {
   registerFace();
-  const { t, who, fault: found, action: acted, signed: signedBy, upkeep } = words;
+  const { t, who, fault: found, action: acted, signed: signedBy, upkeep, past } = words;
   const none = <Text style={look.small}>{t("book.none", { year: `${head.year}` })}</Text>;
   return renderToBuffer(
     <Document title={head.title} author="Rook Step">
@@ -105,6 +107,13 @@ export async function bookPdf(book: Book, head: BookHead, words: BookWords): Pro
             </View>
           );
         })}
+        {past.length === 0 ? null : <Text style={look.h2}>{t("past.title")}</Text>}
+        {past.map(({ what, from }) => (
+          <View key={what} style={look.line} wrap={false}>
+            <Text style={s.left}>{what}</Text>
+            <Text style={s.left}>{from}</Text>
+          </View>
+        ))}
       </Pages>
     </Document>,
   );

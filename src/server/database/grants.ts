@@ -16,6 +16,7 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   finding: ["insert"],
   finding_repair: ["insert"],
   countersign: ["insert"],
+  past_record: ["insert"],
   matter_gone: ["insert"],
   tag: ["insert"],
   tag_step: ["insert"],

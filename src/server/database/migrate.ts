@@ -35,6 +35,7 @@ import * as policies from "./migrations/023-policies";
 import * as logBook from "./migrations/024-log-book";
 import * as lastingEvidence from "./migrations/025-lasting-evidence";
 import * as familyPolicies from "./migrations/026-family-policies";
+import * as pastRecords from "./migrations/027-past-records";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -64,6 +65,7 @@ const provider: MigrationProvider = {
     "024-log-book": logBook as unknown as Migration,
     "025-lasting-evidence": lastingEvidence as unknown as Migration,
     "026-family-policies": familyPolicies as unknown as Migration,
+    "027-past-records": pastRecords as unknown as Migration,
   }),
 };
 

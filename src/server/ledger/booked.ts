@@ -43,6 +43,7 @@ export const bookedTables: readonly Booked[] = [
   ofUnit("finding"),
   ofUnit("countersign", ["fault_id"]),
   ofUnit("lasting_evidence", ["unit_id", "check_key", "inspection_id"]),
+  ofUnit("past_record"),
   ofUnit("examination"),
   ofUnit("unit_figure", ["unit_id", "figure", "set_at"]),
   ofUnit("figure_claim"),

@@ -1,5 +1,7 @@
 import type { ColumnType } from "kysely";
+import type { PastReading } from "@/contract/past";
 import type { Reason } from "@/core/decision/decide";
+import type { PastKind, PastOrigin, PastOutcome } from "@/core/record/past";
 import type { UnitFigures } from "@/core/sheet/overrides";
 import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Policy } from "@/core/vocabulary/policy";
@@ -65,6 +67,21 @@ export interface InspectionTables {
     ungradable: number;
     clearanceEndsAt: Time | null;
     ledgerPosition: number;
+  };
+  /** A record from before the app, or from paper: nothing follows from it. */
+  pastRecord: {
+    id: string;
+    unitId: string;
+    origin: PastOrigin;
+    source: string;
+    kind: PastKind;
+    doneAt: Time;
+    byName: string;
+    outcome: PastOutcome;
+    note: string;
+    readings: ColumnType<readonly PastReading[], string | undefined, never>;
+    enteredBy: string;
+    enteredAt: Time;
   };
   retestTag: { inspectionId: string; tagId: string };
   checkEvidence: {

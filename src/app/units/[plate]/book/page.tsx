@@ -8,6 +8,7 @@ import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { type PageQuery, queryOf } from "@/server/http/page-query";
 import { mayAt } from "@/server/people/session";
+import { mostInBook, pastRecords } from "@/server/records/past";
 
 export async function generateMetadata({ params }: { params: Promise<{ plate: string }> }) {
   return { title: decodeURIComponent((await params).plate) };
@@ -27,12 +28,14 @@ export default async function BookPage({
   seeOnly(call.person, unit.siteId);
   const asked = Number(queryOf(await searchParams)["year"]);
   const year = unit.years.includes(asked) ? asked : (unit.years[0] ?? call.at.getUTCFullYear());
+  const span = yearIn(year, unit.zone);
   return (
     <Chrome data={await chromeData(call)} at="units" plate={unit.plate}>
       <NextIntlClientProvider messages={await allMessages()}>
         <BookView
           plate={unit.plate}
-          book={await bookOf(db, unit.id, yearIn(year, unit.zone))}
+          book={await bookOf(db, unit.id, span)}
+          past={await pastRecords(db, unit.siteId, { unitId: unit.id, span }, mostInBook)}
           year={year}
           years={unit.years}
           asked={unit.asksToSign}

@@ -1,7 +1,6 @@
 import { notFound } from "next/navigation";
 import { NextIntlClientProvider } from "next-intl";
 import { allMessages } from "@/app/messages";
-import { practiceOf } from "@/core/vocabulary/practice";
 import { Chrome } from "@/screens/chrome/chrome";
 import { ProofView } from "@/screens/proof/proof-view";
 import { database } from "@/server/database/database";

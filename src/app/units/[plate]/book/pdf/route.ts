@@ -1,6 +1,7 @@
 import { getTranslations } from "next-intl/server";
 import { actionWords, faultWords, signedWords, upkeepWords, whoWords } from "@/screens/book/words";
 import type { T } from "@/screens/inspect/words";
+import { originWords, pastWords } from "@/screens/past/words";
 import { bookPdf } from "@/server/book/pdf";
 import { bookedUnit, bookOf, yearIn } from "@/server/book/read";
 import { database } from "@/server/database/database";
@@ -8,6 +9,7 @@ import { Problem } from "@/server/http/problem";
 import { route } from "@/server/http/route";
 import { mayAt } from "@/server/people/session";
 import { pdfAnswer } from "@/server/print/answer";
+import { mostInBook, pastRecords } from "@/server/records/past";
 
 /** A year of a unit's log-book, to print. */
 export const GET = route<{ plate: string }>(async ({ request, params, person, at }) => {
@@ -23,7 +25,9 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
       `year: expected one from ${unit.years.at(-1)} to ${unit.years[0]}, got ${asked.slice(0, 40)}`,
     );
   const t = (await getTranslations()) as unknown as T;
-  const book = await bookOf(database(), unit.id, yearIn(year, unit.zone));
+  const span = yearIn(year, unit.zone);
+  const book = await bookOf(database(), unit.id, span);
+  const past = await pastRecords(database(), unit.siteId, { unitId: unit.id, span }, mostInBook);
   const head = {
     plate: unit.plate,
     title: t("book.of", { plate: unit.plate, year: `${year}` }),
@@ -38,6 +42,10 @@ export const GET = route<{ plate: string }>(async ({ request, params, person, at
     action: (action) => actionWords(t, action, zone),
     signed: (fault) => signedWords(t, fault, zone),
     upkeep: (one) => upkeepWords(t, one, zone),
+    past: past.map((one) => ({
+      what: `${pastWords(t, one, zone)}: ${t(`past.outcome.${one.outcome}`)}${one.note === "" ? "" : `. ${one.note}`}`,
+      from: originWords(t, one, zone),
+    })),
   });
   return pdfAnswer(pdf, `${unit.plate}-${year}`);
 });
