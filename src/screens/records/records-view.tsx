@@ -145,6 +145,9 @@ export function RecordsView({
             <a href={`/api/records/export?form=jsonl&${query}`} className={buttonLook("small")}>
               {t("records.jsonl")}
             </a>
+            <Link href="/records/past" className={buttonLook("small")}>
+              {t("past.link")}
+            </Link>
             {more || count > mostPrinted ? (
               <span className="self-center text-ink2">{t("records.pdfMost", { most: mostPrinted })}</span>
             ) : (
@@ -155,9 +158,6 @@ export function RecordsView({
           </div>
         </form>
       </search>
-      <Link href="/records/past" className="mt-2 inline-grid min-h-[48px] place-items-center underline">
-        {t("past.link")}
-      </Link>
       <KeptSearches views={views} query={query} />
       <p role="status" className="mt-4 text-[19px] font-bold">
         {more ? t("records.more", { count }) : t("records.count", { count })}

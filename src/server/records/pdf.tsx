@@ -1,14 +1,4 @@
-import {
-  Document,
-  Image,
-  Link,
-  Path,
-  renderToBuffer,
-  StyleSheet,
-  Svg,
-  Text,
-  View,
-} from "@react-pdf/renderer";
+import { Document, Image, Path, renderToBuffer, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import QRCode from "qrcode";
 import type { Lasting } from "@/core/evidence/lasting";
 import { gradeOfGiven, lastGiven } from "@/core/grade/answers";
@@ -48,7 +38,6 @@ const s = StyleSheet.create({
     fontWeight: 700,
     marginTop: 8,
   },
-  content: { color: ink, textDecoration: "none" },
   box: { borderWidth: 1.5, borderColor: ink, padding: 7, marginTop: 12 },
 });
 
@@ -62,41 +51,13 @@ export interface ToPrint {
   readonly left?: readonly Fault[] | undefined;
 }
 
-/** A record as an A4 PDF. */
-export async function recordPdf(one: ToPrint): Promise<Buffer> {
+/** A record as an A4 PDF; `number` is its place among others it is printed with. */
+export async function recordPdf(one: ToPrint, number?: number): Promise<Buffer> {
   registerFace();
   const code = await codeOf(one);
   return renderToBuffer(
     <Document title={`${one.record.plate} ${one.words.signedAt}`} author="Rook Step">
-      <RecordPages of={one} code={code} />
-    </Document>,
-  );
-}
-
-/** Records as one A4 PDF, with what is in it first; each is told by its number in the contents. */
-export async function recordsPdf(all: readonly ToPrint[], title: string, lead: string): Promise<Buffer> {
-  registerFace();
-  const codes = await Promise.all(all.map(codeOf));
-  return renderToBuffer(
-    <Document title={title} author="Rook Step">
-      <Pages foot={title}>
-        <Text style={s.outcome}>{title}</Text>
-        <Text style={[look.small, { marginBottom: 10 }]}>{lead}</Text>
-        {all.map(({ record, words: { t, signedAt } }, i) => (
-          <Link key={record.inspectionId} src={`#record-${i + 1}`} style={s.content}>
-            <View style={look.line} wrap={false}>
-              <Text style={{ width: 26 }}>{i + 1}</Text>
-              <Text style={{ width: 90, fontWeight: 700 }}>{record.plate}</Text>
-              <Text style={{ width: 120 }}>{signedAt}</Text>
-              <Text style={{ flex: 1 }}>{t(`outcome.${record.document.outcome}`)}</Text>
-              <Text style={{ width: 120 }}>{record.signer}</Text>
-            </View>
-          </Link>
-        ))}
-      </Pages>
-      {all.map((one, i) => (
-        <RecordPages key={one.record.inspectionId} of={one} code={codes[i] ?? ""} number={i + 1} />
-      ))}
+      <RecordPages of={one} code={code} number={number} />
     </Document>,
   );
 }
@@ -105,7 +66,7 @@ const codeOf = ({ verifyUrl }: ToPrint): Promise<string> =>
   QRCode.toDataURL(verifyUrl, { margin: 0, width: 300, errorCorrectionLevel: "M" });
 
 /** `number`: its place among others it is printed with. */
-function RecordPages({ of, code, number }: { of: ToPrint; code: string; number?: number }) {
+function RecordPages({ of, code, number }: { of: ToPrint; code: string; number: number | undefined }) {
   const { record, left, words } = of;
   const { t, finding: found, fault, matter, line, lasts, signedAt, span } = words;
   const { document } = record;
@@ -120,9 +81,7 @@ function RecordPages({ of, code, number }: { of: ToPrint; code: string; number?:
     >
       <View style={[s.row, { justifyContent: "space-between" }]}>
         <View style={{ flex: 1, paddingRight: 16 }}>
-          <Text style={look.plate} {...(number !== undefined && { id: `record-${number}` })}>
-            {record.plate}
-          </Text>
+          <Text style={look.plate}>{record.plate}</Text>
           <Text style={s.outcome}>{t(`outcome.${document.outcome}`)}</Text>
           <Text
             style={look.small}

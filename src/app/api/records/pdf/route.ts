@@ -13,7 +13,8 @@ import { siteWith } from "@/server/people/session";
 import { pdfAnswer } from "@/server/print/answer";
 import { askedIn } from "@/server/records/asked";
 import { findRecords } from "@/server/records/find";
-import { recordsPdf, type ToPrint } from "@/server/records/pdf";
+import type { ToPrint } from "@/server/records/pdf";
+import { recordsPdf } from "@/server/records/pdf-book";
 import { sealedRecord } from "@/server/records/read";
 import { walkedFrom } from "@/server/records/walked";
 import { zoneOf } from "@/server/sites/zone";
@@ -45,10 +46,10 @@ export const GET = route(async ({ request, person, at }) => {
     all.push({ record, words, verifyUrl: `${origin}/verify/${record.hash}` });
   }
   const made = dayAndClock(at.getTime(), zone);
-  const pdf = await recordsPdf(
-    all,
-    t("records.book", { count: all.length }),
-    t("records.bookLead", { made }),
-  );
+  const pdf = await recordsPdf(all, {
+    title: t("records.book", { count: all.length }),
+    lead: t("records.bookLead", { made }),
+    page: (page, of) => t("records.bookPage", { page, of }),
+  });
   return pdfAnswer(pdf, `records-${made.slice(0, 10)}`);
 });
