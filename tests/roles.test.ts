@@ -21,6 +21,7 @@ const may: Readonly<Record<Right, readonly Role[]>> = {
   maintain: ["owner", "supervisor", "technician"],
   train: ["supervisor", "owner", "trainer"],
   familiarise: ["technician", "supervisor", "owner", "trainer"],
+  plan_shift: ["supervisor", "owner"],
   countersign: ["owner"],
   settings: ["owner"],
   confirm_sheet: ["owner", "supervisor", "technician"],

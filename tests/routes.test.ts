@@ -141,6 +141,13 @@ const asked: readonly Asked[] = [
     who: ["owner", "supervisor", "technician", "trainer"],
   },
   { route: "sites/[id]", method: "PUT", params: () => ({ id: "yard" }), who: ["owner"] },
+  { route: "sites/[id]/needs", method: "PUT", params: () => ({ id: "yard" }), who: ["supervisor", "owner"] },
+  {
+    route: "sites/[id]/needs",
+    method: "DELETE",
+    params: () => ({ id: "yard" }),
+    who: ["supervisor", "owner"],
+  },
   { route: "sites/[id]/policies", method: "POST", params: () => ({ id: "yard" }), who: ["owner"] },
   {
     route: "sites/[id]/policies/[version]",

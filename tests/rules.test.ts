@@ -395,6 +395,7 @@ describe("migrations", () => {
       "025-lasting-evidence",
       "026-family-policies",
       "027-past-records",
+      "028-shift-needs",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -450,6 +451,7 @@ describe("migrations", () => {
       "025-lasting-evidence",
       "026-family-policies",
       "027-past-records",
+      "028-shift-needs",
     ]);
   });
 });

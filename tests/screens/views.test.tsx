@@ -47,6 +47,7 @@ const shift = (rows: readonly ShiftRowData[], mayInspect = true) =>
         rows,
         later: [],
         withoutSheet: 0,
+        mayPlan: false,
         mayInspect,
       }}
     />,
@@ -131,6 +132,7 @@ const unit = (state: StandingState, more: Partial<UnitData> = {}): UnitData => (
   ...more,
 });
 const may = {
+  mayPlan: true,
   mayInspect: true,
   mayRoad: true,
   mayRepair: true,

@@ -39,6 +39,7 @@ export default async function ShiftPage() {
           ...board,
           rows: board.rows.map(own),
           later: board.later.map(own),
+          mayPlan: mayAt(person, "plan_shift", siteId),
           mayInspect: mayAt(person, "inspect", siteId),
         }}
       />

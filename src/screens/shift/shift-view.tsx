@@ -42,6 +42,7 @@ export interface ShiftData {
   readonly later: readonly ShiftRowData[];
   readonly withoutSheet: number;
   readonly mayInspect: boolean;
+  readonly mayPlan: boolean;
 }
 
 const beforeMin = 60;
@@ -78,6 +79,11 @@ export function ShiftView({ data }: { data: ShiftData }) {
           )}
         </p>
         <p className="font-bold">{t("shift.ready", { ready, all: rows.length })}</p>
+        {data.mayPlan ? (
+          <Link href="/shift/needs" className="inline-grid min-h-[48px] place-items-center underline">
+            {t("needs.link")}
+          </Link>
+        ) : null}
         {data.mayInspect ? <ReadyHere zone={zone} /> : null}
       </div>
       {rows.length === 0 ? <p className="px-5 py-6">{t("shift.none")}</p> : null}

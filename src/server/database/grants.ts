@@ -60,6 +60,8 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   device_revocation: ["insert"],
   quarantine: ["insert", "update (decided_by, decided_at, taken)"],
   api_key: ["insert", "update (revoked_at, last_used_at)"],
+  // A plan: it decides how no unit stands.
+  shift_need: ["insert", "update", "delete"],
   saved_view: ["insert", "delete"],
   wrong_try: ["insert", "update", "delete"],
   session_use: ["insert", "update", "delete"],
@@ -71,14 +73,13 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   familiarisation: ["insert"],
   pin_change: ["insert"],
   unit_change: ["insert"],
-  // Read only: who there is and what they may do, the rules of the floor, what the pool needs.
+  // Read only: who there is and what they may do, the rules of the floor.
   person: [],
   person_role: [],
   authorisation: [],
   auth_user: [],
   auth_account: [],
   pin_code: [],
-  shift_need: [],
   // Written by the database itself.
   unit_standing: [],
   floor_rule: [],

@@ -36,6 +36,7 @@ import * as logBook from "./migrations/024-log-book";
 import * as lastingEvidence from "./migrations/025-lasting-evidence";
 import * as familyPolicies from "./migrations/026-family-policies";
 import * as pastRecords from "./migrations/027-past-records";
+import * as shiftNeeds from "./migrations/028-shift-needs";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -66,6 +67,7 @@ const provider: MigrationProvider = {
     "025-lasting-evidence": lastingEvidence as unknown as Migration,
     "026-family-policies": familyPolicies as unknown as Migration,
     "027-past-records": pastRecords as unknown as Migration,
+    "028-shift-needs": shiftNeeds as unknown as Migration,
   }),
 };
 

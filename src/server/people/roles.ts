@@ -22,6 +22,8 @@ export const rights = {
   familiarise: ["supervisor", "technician", "owner", "trainer"],
   /** To sign for a fault in the log-book, with what was done about it. */
   countersign: ["owner"],
+  /** To say which units a shift needs, for whom, and who inspects them. */
+  plan_shift: ["supervisor", "owner"],
   /** Policies, keys of the API, machine sheets. */
   settings: ["owner"],
   /** To be the second person who says that a feature is not fitted. */

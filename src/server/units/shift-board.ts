@@ -144,6 +144,8 @@ const needsOf = (db: Db, siteId: string) =>
       "u.sheetVersionId",
     ])
     .where("n.siteId", "=", siteId)
+    // One that has gone to another site is not this one's to walk.
+    .where("u.siteId", "=", siteId)
     .where("u.sheetVersionId", "is not", null)
     .where("u.retiredAt", "is", null)
     .orderBy("u.plate")

@@ -1,4 +1,4 @@
-import type { Generated } from "kysely";
+import type { ColumnType, Generated } from "kysely";
 import type { ShiftClock } from "@/core/decision/standing";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Json, Time } from "./column-types";
@@ -33,6 +33,8 @@ export interface SiteTables {
     crew: string;
     place: string;
     inspectorId: string | null;
+    setBy: ColumnType<string | null, string | undefined, string>;
+    setAt: ColumnType<Date | null, Date | undefined, Date>;
   };
   apiKey: {
     id: string;
