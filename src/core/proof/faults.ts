@@ -38,3 +38,9 @@ export const sameFault = (one: Fault, other: Fault): boolean =>
   one.component === other.component && one.mode === other.mode;
 
 export const faultName = ({ component, mode }: Fault): string => `${component} ${mode}`;
+
+/** Those of the first that are not among the second. */
+export function faultsBesides(faults: readonly Fault[], others: readonly Fault[]): readonly Fault[] {
+  const known = new Set(others.map(faultName));
+  return faults.filter((fault) => !known.has(faultName(fault)));
+}

@@ -4,7 +4,7 @@ import { planInspection } from "../plan/plan";
 import type { Plan, PlanInput, PlanStep } from "../plan/types";
 import type { Sheet } from "../sheet/sheet";
 import type { PlanState } from "../vocabulary/state/values";
-import { subjectOf } from "./faults";
+import { faultName, faultsBesides, subjectOf } from "./faults";
 import type { Hazard } from "./hazards";
 import { prove } from "./prove";
 import type { Unseen } from "./unseen";
@@ -88,16 +88,16 @@ export function summaryOf(
   const firstAt = new Map<string, number>();
   for (const { id } of plan.steps)
     for (const fault of proof.proves.get(id) ?? []) {
-      const name = nameOf(fault);
+      const name = faultName(fault);
       if (!firstAt.has(name)) firstAt.set(name, placeOf.get(id) ?? 0);
     }
-  const seen = new Set(proof.seen.map(nameOf));
-  const unproven = new Set(proof.unproven.map(nameOf));
+  const seen = new Set(proof.seen.map(faultName));
+  const unproven = new Set(proof.unproven.map(faultName));
   const { failed } = subjectOf(sheet);
   const groups = faultGroups.flatMap((group): readonly GroupSeen[] => {
     const names = failed
       .filter(({ component }) => faultGroupOf(component) === group)
-      .map(({ fault }) => nameOf(fault))
+      .map(({ fault }) => faultName(fault))
       .filter((name) => seen.has(name) || unproven.has(name));
     if (names.length === 0) return [];
     const places = [...new Set(names.flatMap((name) => firstAt.get(name) ?? []))].sort((a, b) => a - b);
@@ -115,8 +115,6 @@ export function summaryOf(
     hazards: proof.hazards,
   };
 }
-
-const nameOf = ({ component, mode }: Fault): string => `${component} ${mode}`;
 
 /**
  * What a walk as it was made leaves unproven that the whole walk, with everything at hand, would have shown: its own
@@ -137,7 +135,6 @@ export function leftUnproven(
     ...(ending === undefined ? {} : { ending }),
   });
   if (whole.due.every(({ key }) => made.has(key))) return [];
-  const shown = new Set(prove(sheet, found, whole.steps).unproven.map(nameOf));
   const walked = steps.filter((step) => step.kind !== "check" || made.has(step.check.key));
-  return prove(sheet, found, walked).unproven.filter((fault) => !shown.has(nameOf(fault)));
+  return faultsBesides(prove(sheet, found, walked).unproven, prove(sheet, found, whole.steps).unproven);
 }

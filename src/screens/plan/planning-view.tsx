@@ -6,7 +6,7 @@ import type { Practice } from "@/core/vocabulary/practice";
 import { Button } from "@/kit/button";
 import { type PracticeId, practiceIds, practices } from "../../core/vocabulary/practice";
 import type { T } from "../inspect/words";
-import type { PracticeCosts, PracticeGaps } from "./practice-costs";
+import type { Gap, PracticeCosts, PracticeGaps } from "./practice-costs";
 import { useCosts } from "./use-costs";
 
 export interface PlannedModel {
@@ -139,7 +139,7 @@ function Row({
           <td className="px-2 py-2 text-right tabular-nums">{Math.round(costs.cost.metres)}</td>
           <td className="px-2 py-2 text-right tabular-nums">{costs.cost.changes + costs.cost.climbs}</td>
           {practiceIds.map((id) => (
-            <Other key={id} id={id} costs={costs} gap={gaps?.gaps[id] ?? 0} t={t} />
+            <Other key={id} id={id} costs={costs} gap={gaps?.gaps[id]} t={t} />
           ))}
         </>
       )}
@@ -148,7 +148,7 @@ function Row({
 }
 
 /** What the cheapest other value of an order would add or save on this model. */
-function Other({ id, costs, gap, t }: { id: PracticeId; costs: PracticeCosts; gap: number; t: T }) {
+function Other({ id, costs, gap, t }: { id: PracticeId; costs: PracticeCosts; gap: Gap | undefined; t: T }) {
   const { value, minutes } = costs.other[id];
   const little = Math.abs(minutes) < 0.05;
   return (
@@ -162,11 +162,13 @@ function Other({ id, costs, gap, t }: { id: PracticeId; costs: PracticeCosts; ga
           {t(`plan.practiceValue.start.${value}`)}
         </span>
       ) : null}
-      {gap > 0 ? (
-        <span className="block text-[15px] font-semibold">{t("proof.unprovenHere", { count: gap })}</span>
-      ) : gap < 0 ? (
-        <span className="block text-[15px] text-ink2">{t("proof.provesMore", { count: -gap })}</span>
-      ) : null}
+      {gap === undefined ? null : gap.more.length > 0 ? (
+        <span className="block text-[15px] font-semibold">
+          {t("proof.unprovenHere", { count: gap.more.length })}
+        </span>
+      ) : (
+        <span className="block text-[15px] text-ink2">{t("proof.provesMore", { count: gap.fewer })}</span>
+      )}
     </td>
   );
 }

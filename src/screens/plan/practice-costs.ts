@@ -1,6 +1,8 @@
+import type { Fault } from "@/core/machine/faults";
 import { foundStowed } from "@/core/plan/found";
 import { planInspection, planWithBound } from "@/core/plan/plan";
 import type { Cost } from "@/core/plan/types";
+import { faultsBesides } from "@/core/proof/faults";
 import { prove } from "@/core/proof/prove";
 import type { Sheet } from "@/core/sheet/sheet";
 import { type Practice, type PracticeId, practiceIds, practices } from "@/core/vocabulary/practice";
@@ -14,10 +16,19 @@ export interface PracticeCosts {
   readonly other: Readonly<Record<PracticeId, { readonly value: string; readonly minutes: number }>>;
 }
 
-/** What a full walk of a model leaves unproven: under this practice, and what each other order would leave besides. */
+/** What a full walk of a model leaves unproven: under this practice, and how the cheapest other value of each order differs. */
 export interface PracticeGaps {
   readonly versionId: string;
-  readonly gaps: Readonly<Partial<Record<PracticeId, number>>>;
+  readonly unproven: readonly Fault[];
+  /** An order that changes nothing of it is left out. */
+  readonly gaps: Readonly<Partial<Record<PracticeId, Gap>>>;
+}
+
+export interface Gap {
+  /** What the other value leaves unproven besides. */
+  readonly more: readonly Fault[];
+  /** How many it proves that this one leaves. */
+  readonly fewer: number;
 }
 
 /** Asked of the worker: one model. */
@@ -44,7 +55,7 @@ export function practiceCosts({ versionId, sheet, practice, minutes }: Question)
   return { versionId, cost, gap, other: other as unknown as PracticeCosts["other"] };
 }
 
-/** How many more ways to fail the cheapest other value of each order leaves unproven; none is left out. */
+/** Which ways to fail a walk leaves unproven, and how that is otherwise with the cheapest other value of each order. */
 export function practiceGaps(
   { sheet, practice }: Question,
   { versionId, other }: PracticeCosts,
@@ -52,12 +63,13 @@ export function practiceGaps(
   const found = foundStowed(sheet);
   const leaves = (wanted: Practice) => {
     const { steps } = planInspection({ sheet, scope: { kind: "full" }, practice: wanted });
-    return prove(sheet, found, steps).unproven.length;
+    return prove(sheet, found, steps).unproven;
   };
-  const ours = leaves(practice);
+  const unproven = leaves(practice);
   const gaps = practiceIds.flatMap((id) => {
-    const more = leaves({ ...practice, [id]: other[id].value }) - ours;
-    return more === 0 ? [] : [[id, more] as const];
+    const others = leaves({ ...practice, [id]: other[id].value });
+    const [more, fewer] = [faultsBesides(others, unproven), faultsBesides(unproven, others).length];
+    return more.length + fewer === 0 ? [] : [[id, { more, fewer }] as const];
   });
-  return { versionId, gaps: Object.fromEntries(gaps) };
+  return { versionId, unproven, gaps: Object.fromEntries(gaps) };
 }
