@@ -80,20 +80,20 @@ export function Field({ words, hint, children }: { words: string; hint?: string;
 }
 
 /** One of a few things that have names. */
-export function NamedField({
+export function NamedField<Id extends string>({
   words,
   value,
   options,
   onPick,
 }: {
   words: string;
-  value: string;
-  options: readonly { readonly id: string; readonly name: string }[];
-  onPick: (id: string) => void;
+  value: Id;
+  options: readonly { readonly id: Id; readonly name: string }[];
+  onPick: (id: Id) => void;
 }) {
   return (
     <Field words={words}>
-      <SelectField value={value} onChange={(event) => onPick(event.target.value)}>
+      <SelectField value={value} onChange={(event) => onPick(event.target.value as Id)}>
         {options.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}

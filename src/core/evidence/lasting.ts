@@ -26,6 +26,8 @@ export const madeAgain = (check: CheckKey): string => `${again}:${check}`;
 export interface Borrower {
   /** Steps of its `changed` events. */
   readonly changed: ReadonlySet<string>;
+  /** What is open on the unit: it is answered at its check, which is therefore made. */
+  readonly matters: readonly { readonly check: CheckKey }[];
   /** What has come into the unit's ledger since it began. */
   readonly ledger: LedgerView;
   /** When it can be signed at the latest and still clear: what is not in date until then is not lent. */
@@ -40,8 +42,9 @@ export function lent(lasting: readonly Lasting[], borrower: Borrower): ReadonlyM
 }
 
 function stands({ check, untilMs, untilHours }: Lasting, borrower: Borrower): boolean {
-  const { changed, ledger, clearsBeforeMs, machineHours } = borrower;
+  const { changed, matters, ledger, clearsBeforeMs, machineHours } = borrower;
   if (untilMs !== undefined && untilMs < clearsBeforeMs) return false;
   if (untilHours !== undefined && (machineHours === undefined || machineHours >= untilHours)) return false;
+  if (matters.some((open) => open.check === check)) return false;
   return !changed.has(madeAgain(check)) && lastTouch(ledger, check) === undefined;
 }

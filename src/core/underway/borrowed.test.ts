@@ -4,6 +4,7 @@ import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { cleanFacts } from "../decision/clean-facts";
 import { judge } from "../decision/judge";
 import { type Lasting, madeAgain } from "../evidence/lasting";
+import type { OpenMatter } from "../grade/matters";
 import { checkPlan } from "../plan/checker/check-plan";
 import { asChecked } from "../plan/checker/steps";
 import { dueFor } from "../plan/due";
@@ -81,6 +82,14 @@ describe("a walk that borrows", () => {
       true,
       false,
       false,
+    ]);
+  });
+
+  it("leaves out no check at which something is open: it is looked at there", () => {
+    const open = { ...facts([lasting(decals), lasting(book)]), matters: [{ check: decals } as OpenMatter] };
+    expect(lentAtFirst(open)).toEqual([book]);
+    expect([...judge(due, slabScissorSheet, defaultPolicy, [], open).assessment.borrowed.keys()]).toEqual([
+      book,
     ]);
   });
 

@@ -8,11 +8,11 @@ import type { Reduction } from "../record/reduce";
 
 /** What a walk is planned without, as it begins: checks that an earlier walk has proven and that are still in date. */
 export const lentAtFirst = (
-  facts: Pick<DecisionFacts, "lasting" | "meter" | "clearsBeforeMs" | "nowMs">,
+  facts: Pick<DecisionFacts, "lasting" | "matters" | "meter" | "clearsBeforeMs" | "nowMs">,
 ): readonly CheckKey[] => {
-  const { lasting, meter, clearsBeforeMs, nowMs } = facts;
+  const { lasting, matters, meter, clearsBeforeMs, nowMs } = facts;
   const machineHours = ranNow(meter, undefined, nowMs);
-  return [...lent(lasting, { changed: new Set(), ledger: [], clearsBeforeMs, machineHours }).keys()];
+  return [...lent(lasting, { changed: new Set(), matters, ledger: [], clearsBeforeMs, machineHours }).keys()];
 };
 
 /** When a check that was left out came back into a walk: with the entry of the ledger, or the event, that ended it. */

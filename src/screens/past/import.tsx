@@ -5,25 +5,23 @@ import Papa from "papaparse";
 import { useMemo, useState } from "react";
 import { type Imported, mostRows } from "@/contract/past";
 import {
-  type DateForm,
   dateForms,
   guessed,
   type Mapping,
   type PastField,
   type PastKind,
-  type PastOutcome,
   pastFields,
   pastKinds,
-  pastOutcomes,
   readPast,
 } from "@/core/record/past";
 import { Button } from "@/kit/button";
 import { SelectField } from "@/kit/field";
 import { Problem } from "@/kit/problem";
-import { Field } from "../ask";
+import { Field, NamedField } from "../ask";
 import { FileButton } from "../file-button";
 import type { T } from "../inspect/words";
 import { send } from "../send";
+import { outcomeOptions } from "./words";
 
 /** Lines shown of what is read, of what cannot be, and texts of the outcome's column that are asked about. */
 const most = { read: 5, wrong: 8, texts: 12 } as const;
@@ -168,45 +166,26 @@ function Columns({
   return (
     <div className="grid items-end gap-3 sm:grid-cols-2 lg:grid-cols-4">
       {pastFields.map(column)}
-      <Field words={t("past.dates")}>
-        <SelectField
-          value={mapping.dates}
-          onChange={({ target }) => onChange({ ...mapping, dates: target.value as DateForm })}
-        >
-          {dateForms.map((form) => (
-            <option key={form} value={form}>
-              {t(`past.dateForm.${form}`)}
-            </option>
-          ))}
-        </SelectField>
-      </Field>
-      <Field words={t("past.kindOf")}>
-        <SelectField value={kind} onChange={({ target }) => onKind(target.value as PastKind)}>
-          {pastKinds.map((one) => (
-            <option key={one} value={one}>
-              {t(`past.kind.${one}`)}
-            </option>
-          ))}
-        </SelectField>
-      </Field>
+      <NamedField
+        words={t("past.dates")}
+        value={mapping.dates}
+        options={dateForms.map((id) => ({ id, name: t(`past.dateForm.${id}`) }))}
+        onPick={(dates) => onChange({ ...mapping, dates })}
+      />
+      <NamedField
+        words={t("past.kindOf")}
+        value={kind}
+        options={pastKinds.map((id) => ({ id, name: t(`past.kind.${id}`) }))}
+        onPick={onKind}
+      />
       {texts.map((text) => (
-        <Field
+        <NamedField
           key={text}
           words={t("past.means", { text: text === "" ? t("past.emptyText") : text.slice(0, 40) })}
-        >
-          <SelectField
-            value={mapping.outcomes[text] ?? "not_said"}
-            onChange={({ target }) =>
-              onChange({ ...mapping, outcomes: { ...mapping.outcomes, [text]: target.value as PastOutcome } })
-            }
-          >
-            {pastOutcomes.map((one) => (
-              <option key={one} value={one}>
-                {t(`past.outcome.${one}`)}
-              </option>
-            ))}
-          </SelectField>
-        </Field>
+          value={mapping.outcomes[text] ?? "not_said"}
+          options={outcomeOptions(t)}
+          onPick={(meant) => onChange({ ...mapping, outcomes: { ...mapping.outcomes, [text]: meant } })}
+        />
       ))}
     </div>
   );

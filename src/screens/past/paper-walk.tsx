@@ -5,14 +5,15 @@ import { useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { meterCheck } from "@/core/record/hours-read";
-import { longest, type PastOutcome, pastOutcomes } from "@/core/record/past";
+import { longest, type PastOutcome } from "@/core/record/past";
 import type { Sheet } from "@/core/sheet/sheet";
 import { momentOf } from "@/core/vocabulary/zone";
-import { SelectField, TextField } from "@/kit/field";
+import { TextField } from "@/kit/field";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
-import { Ask, Field, numberIn } from "../ask";
+import { Ask, Field, NamedField, numberIn } from "../ask";
 import { checkTitle, readingAsked, stored, type T } from "../inspect/words";
+import { outcomeOptions } from "./words";
 
 /** A walk that was made on paper, as it stands there: kept, and no clearance. */
 export function PaperWalk({
@@ -87,15 +88,7 @@ export function PaperWalk({
         <Field words={t("past.hours")}>
           <TextField inputMode="decimal" value={typed.hours} maxLength={8} onChange={set("hours")} />
         </Field>
-        <Field words={t("past.found")}>
-          <SelectField value={outcome} onChange={({ target }) => setOutcome(target.value as PastOutcome)}>
-            {pastOutcomes.map((one) => (
-              <option key={one} value={one}>
-                {t(`past.outcome.${one}`)}
-              </option>
-            ))}
-          </SelectField>
-        </Field>
+        <NamedField words={t("past.found")} value={outcome} options={outcomeOptions(t)} onPick={setOutcome} />
         <label className="block md:col-span-2">
           <span className="font-semibold">{t("past.faults")}</span>
           <textarea

@@ -1,5 +1,6 @@
 import type { PastShown } from "@/contract/past";
 import { measureOf } from "@/core/catalogue/catalogue";
+import { type PastOutcome, pastOutcomes } from "@/core/record/past";
 import { shown, type T, titleOfKey } from "../inspect/words";
 import { day } from "../states";
 
@@ -24,3 +25,7 @@ export const readWords = (t: T, { readings }: PastShown, measures: "metric" | "i
 /** When, what and by whom. */
 export const pastWords = (t: T, { doneMs, kind, by }: PastShown, zone: string): string =>
   `${day(doneMs, zone)}, ${t(`past.kind.${kind}`)}, ${by}`;
+
+/** What a past record may have said, to pick from. */
+export const outcomeOptions = (t: T): readonly { readonly id: PastOutcome; readonly name: string }[] =>
+  pastOutcomes.map((id) => ({ id, name: t(`past.outcome.${id}`) }));
