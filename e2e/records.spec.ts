@@ -79,12 +79,12 @@ test("records of an old book are taken from a file, a paper walk is typed in, an
   });
   // Day first: by the month there is no thirteenth.
   await expect(page.getByText("2 lines can be read")).toBeVisible();
-  await expect(page.getByText("Line 4, day: “31/02/2024”")).toBeVisible();
+  await expect(page.getByText("Line 4, date: “31/02/2024”")).toBeVisible();
   await page.getByLabel("“X” means").selectOption("faults");
-  await page.getByRole("button", { name: "Take 2 records" }).click();
-  await expect(page.getByRole("status").filter({ hasText: "2 records taken." })).toBeVisible();
+  await page.getByRole("button", { name: "Import 2 records" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "2 records imported." })).toBeVisible();
   const pinMissing = page.getByRole("listitem").filter({ hasText: "Left rail pin missing, replaced" });
-  await expect(pinMissing).toContainText("From the file old book.csv, taken in by C. Marl");
+  await expect(pinMissing).toContainText("From the file old book.csv, imported by C. Marl");
   const today = /on (\d{4}-\d{2}-\d{2})/.exec((await pinMissing.textContent()) ?? "")?.[1] ?? "";
 
   const other = await browser.newContext();
@@ -97,7 +97,7 @@ test("records of an old book are taken from a file, a paper walk is typed in, an
   await tablet.getByLabel("Signed on, by the site's clock").fill(`${yesterday}T04:40`);
   await tablet.getByLabel(/^Inspected by/).fill("R. Oake, 1041");
   await tablet.getByLabel(/^Faults and what was done/).fill("Gate stiff, oiled");
-  await tablet.getByRole("button", { name: "Keep it" }).click();
+  await tablet.getByRole("button", { name: "Save" }).click();
   await expect(tablet.getByText("On paper, typed in by R. Oake")).toBeVisible();
   await tablet.goto("/units/LM-06/book");
   await expect(tablet.getByText("Gate stiff, oiled")).toBeVisible();

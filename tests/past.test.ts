@@ -58,12 +58,7 @@ describe("records of a file", () => {
     // Page by page, none twice and none missed.
     const first = await pastRecords(yard.db, "yard", {}, 3);
     const last = first.at(-1);
-    const next = await pastRecords(
-      yard.db,
-      "yard",
-      { before: { doneAt: new Date(last?.doneMs ?? 0), id: last?.id ?? "" } },
-      3,
-    );
+    const next = await pastRecords(yard.db, "yard", { before: `${last?.doneMs}.${last?.id}` }, 3);
     expect([...first, ...next].map(({ id }) => id)).toEqual(found.map(({ id }) => id));
     expect(await pastRecords(yard.db, "elsewhere", {}, 9)).toEqual([]);
   });

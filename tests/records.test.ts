@@ -140,6 +140,8 @@ describe("records are found", () => {
 
   it("of another site never, and of what an address says amiss it takes the rest", async () => {
     expect((await findRecords(yard.db, { siteId: "elsewhere", zone: "UTC" }, {})).rows).toEqual([]);
+    // No id the database would refuse.
+    expect(askedIn({ before: `1.${"-".repeat(36)}` }).before).toBeUndefined();
     const asked = askedIn({
       unit: "RC-1",
       outcome: "splendid",

@@ -1,6 +1,8 @@
+import type { CheckKey } from "../catalogue/catalogue";
 import type { Lasting } from "../evidence/lasting";
 import type { Finding } from "../grade/assess";
 import type { InspectionEvent } from "../record/events";
+import type { Recalled } from "../underway/borrowed";
 import type { Outcome } from "../vocabulary/outcomes";
 import type { Policy } from "../vocabulary/policy";
 import type { Scope } from "../vocabulary/scope";
@@ -35,6 +37,8 @@ export interface SealedDocument {
   readonly findings: readonly Finding[];
   /** What it proved by earlier walks, where it did. */
   readonly borrowed?: readonly Lasting[];
+  /** Of a walk that was planned without checks in date: which, and those that came back into it. */
+  readonly planned?: { readonly lent: readonly CheckKey[]; readonly recalled: readonly Recalled[] };
   /** Away where the signer's data has been erased; its digest stays in the entry. */
   readonly signature?: Signature;
   readonly events: readonly InspectionEvent[];

@@ -10,12 +10,9 @@ import type { Recalled } from "./borrowed";
 import { circumstancesOf } from "./circumstances";
 import { dueIn } from "./due";
 
-/** What turns a walk from the plan it began with, besides its own events. */
-export interface Turns {
-  /** The event of the finding that stops the machine, or `start` for a unit already held. */
-  readonly heldFrom: string | undefined;
-  /** Checks it was planned without and has to make after all. */
-  readonly recalled: readonly Recalled[];
+/** What a walk is planned from, and the checks it was planned without and has to make after all. */
+export interface WalkInput extends PlanInput {
+  readonly recalled?: readonly Recalled[];
 }
 
 /** Plans already worked out, by what they follow from: kept by the caller between two events. */
@@ -29,11 +26,10 @@ export type Known = Map<string, Plan>;
  * events always give the same plan.
  */
 export function follow(
-  input: PlanInput,
+  { recalled = [], ...input }: WalkInput,
   events: readonly InspectionEvent[],
   heldFrom: string | undefined,
   known: Known = new Map(),
-  recalled: readonly Recalled[] = [],
 ): Plan {
   const { found, atHand, ending } = circumstancesOf(input, events);
   const start: PlanInput = { ...input, found, atHand, ending };

@@ -1,8 +1,9 @@
 import { planInspection } from "@/core/plan/plan";
 import type { Plan, PlanInput, Visit } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
+import type { Recalled } from "@/core/underway/borrowed";
 import { circumstancesOf } from "@/core/underway/circumstances";
-import { follow, type Known, type Turns } from "@/core/underway/follow";
+import { follow, type Known } from "@/core/underway/follow";
 import { outlineOf, type PlanOutline } from "@/core/underway/outline";
 import { placeNumbers } from "@/core/underway/place-numbers";
 
@@ -26,8 +27,13 @@ export class Follower {
   constructor(private readonly input: PlanInput) {}
 
   /** `have` is the version whoever asks has, 0 for none. */
-  follow(events: readonly InspectionEvent[], { heldFrom, recalled }: Turns, have: number): Followed {
-    const plan = follow(this.input, events, heldFrom, this.known, recalled);
+  follow(
+    events: readonly InspectionEvent[],
+    heldFrom: string | undefined,
+    recalled: readonly Recalled[],
+    have: number,
+  ): Followed {
+    const plan = follow({ ...this.input, recalled }, events, heldFrom, this.known);
     if (this.last?.visits !== plan.visits)
       this.last = { visits: plan.visits, version: (this.last?.version ?? 0) + 1 };
     const { version } = this.last;

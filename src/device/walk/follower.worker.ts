@@ -1,7 +1,7 @@
 import { expose } from "comlink";
 import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
-import type { Turns } from "@/core/underway/follow";
+import type { Recalled } from "@/core/underway/borrowed";
 import { type Followed, Follower } from "./follower";
 
 let follower: Follower | undefined;
@@ -11,9 +11,14 @@ const worker = {
   open(input: PlanInput): void {
     follower = new Follower(input);
   },
-  follow(events: readonly InspectionEvent[], turns: Turns, have: number): Followed {
+  follow(
+    events: readonly InspectionEvent[],
+    heldFrom: string | undefined,
+    recalled: readonly Recalled[],
+    have: number,
+  ): Followed {
     if (follower === undefined) throw new Error("expected a walk to be opened before it is followed");
-    return follower.follow(events, turns, have);
+    return follower.follow(events, heldFrom, recalled, have);
   },
 };
 

@@ -1,13 +1,18 @@
 import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
-import type { Turns } from "@/core/underway/follow";
+import type { Recalled } from "@/core/underway/borrowed";
 import { offPage } from "../off-page";
 import type { Followed, Follower } from "./follower";
 import type { FollowerWorker } from "./follower.worker";
 
 /** Plans one walk somewhere. */
 export interface WalkPlanner {
-  follow(events: readonly InspectionEvent[], turns: Turns, have: number): Promise<Followed>;
+  follow(
+    events: readonly InspectionEvent[],
+    heldFrom: string | undefined,
+    recalled: readonly Recalled[],
+    have: number,
+  ): Promise<Followed>;
   close(): void;
 }
 
@@ -19,14 +24,14 @@ export function plannerOf(input: PlanInput): WalkPlanner {
   );
   let onPage: Promise<Follower> | undefined;
   return {
-    follow: (events, turns, have) =>
+    follow: (events, heldFrom, recalled, have) =>
       ask(
-        (follower) => follower.follow(events, turns, have),
+        (follower) => follower.follow(events, heldFrom, recalled, have),
         async () => {
           // What the worker had told of is not what this one counts.
           const known = onPage === undefined ? 0 : have;
           onPage ??= import("./follower").then(({ Follower }) => new Follower(input));
-          return (await onPage).follow(events, turns, known);
+          return (await onPage).follow(events, heldFrom, recalled, known);
         },
       ),
     close,

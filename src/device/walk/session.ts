@@ -8,7 +8,7 @@ import { eventsOf, type NotYet, type WalkAction } from "@/core/underway/acts";
 import { lentAtFirst, recalledIn } from "@/core/underway/borrowed";
 import { type Circumstances, circumstancesOf } from "@/core/underway/circumstances";
 import { dueIn } from "@/core/underway/due";
-import type { Turns } from "@/core/underway/follow";
+import type { WalkInput } from "@/core/underway/follow";
 import { heldFromOf } from "@/core/underway/held-from";
 import { planFrom } from "@/core/underway/outline";
 import { practiceOf } from "@/core/vocabulary/practice";
@@ -42,6 +42,8 @@ export interface WalkState extends Judgement, Route {
   readonly held: boolean;
   /** The event of that finding, or `start` for a unit held before. */
   readonly heldFrom: string | undefined;
+  /** What it is planned from, with what came back into it since. */
+  readonly walked: WalkInput;
   /** What was last done is not in the plan yet. */
   readonly planning: boolean;
 }
@@ -49,8 +51,8 @@ export interface WalkState extends Judgement, Route {
 /** What became of an act: kept on this device, not kept, or why it is not recorded as it is. */
 export type Dispatched = "kept" | "not_kept" | NotYet;
 
-type Judged = Pick<WalkState, "circumstances" | "held" | "heldFrom"> &
-  Judgement & { readonly due: readonly Check[]; readonly recalled: Turns["recalled"] };
+type Judged = Pick<WalkState, "circumstances" | "held" | "heldFrom" | "walked"> &
+  Judgement & { readonly due: readonly Check[] };
 
 /**
  * One inspection on this device. Acts go in by `dispatch` and are events on disk before anything is drawn; what follows
@@ -177,7 +179,7 @@ export class InspectionSession {
     const state = this.log.snapshot();
     const judged = judgedBy(this.data, this.input, this.facts, state.events);
     this.judged = judged;
-    const { due, recalled: _, ...now } = judged;
+    const { due, ...now } = judged;
     if (this.walk !== undefined)
       this.publish({
         ...this.walk,
@@ -195,11 +197,11 @@ export class InspectionSession {
     this.asked += 1;
     const { asked } = this;
     const { events } = this.log.snapshot();
-    const turns = { heldFrom: this.judged?.heldFrom, recalled: this.judged?.recalled ?? [] };
-    const followed = await this.planner.follow(events, turns, this.version);
+    const { heldFrom, walked } = this.judged ?? {};
+    const followed = await this.planner.follow(events, heldFrom, walked?.recalled ?? [], this.version);
     if (asked !== this.asked || this.judged === undefined) return;
     this.version = followed.version;
-    const { due, recalled: _, ...now } = this.judged;
+    const { due, ...now } = this.judged;
     const { facts, people } = this;
     const signed = this.walk?.signed ?? false;
     const base = { ...now, state: this.log.snapshot(), facts, people, signed, planning: false };
@@ -241,7 +243,8 @@ function judgedBy(
   const circumstances = circumstancesOf(input, events);
   const { reduction, assessment } = judgement;
   const recalled = recalledIn(input.lent ?? [], facts, reduction, assessment.borrowed);
-  return { ...judgement, due, circumstances, recalled, heldFrom, held: heldFrom !== undefined };
+  const walked = recalled.length === 0 ? input : { ...input, recalled };
+  return { ...judgement, due, circumstances, walked, heldFrom, held: heldFrom !== undefined };
 }
 
 const isSame = (a: readonly InspectionEvent[], b: readonly InspectionEvent[]): boolean =>

@@ -168,7 +168,7 @@ export function DecisionView({
           </>
         )}
         {model.facts.scope === "full" && missing.length + borrowed.size > 0 ? (
-          <LeftUnproven input={session.input} events={model.state.events} />
+          <LeftUnproven input={model.walked} events={model.state.events} />
         ) : null}
       </section>
       <section className="flex flex-col gap-4 p-5">

@@ -271,7 +271,7 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
               {model.heldFrom === undefined || assessment.findings.length === 0 ? null : (
                 <div className="mt-2.5 empty:hidden">
                   <WayHomeWords
-                    input={session.input}
+                    input={model.walked}
                     events={model.state.events}
                     heldFrom={model.heldFrom}
                     findings={assessment.findings}

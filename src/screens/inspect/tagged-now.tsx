@@ -87,7 +87,7 @@ export function TaggedNow({
           {heldFrom === undefined ? null : (
             <div className="mt-3 empty:hidden">
               <WayHomeWords
-                input={model.session.input}
+                input={model.walked}
                 events={state.events}
                 heldFrom={heldFrom}
                 findings={assessment.findings}

@@ -6,7 +6,7 @@ import { leftUnproven, type ProofSummary, summaryOf } from "@/core/proof/summary
 import { type Found, type WayHome, wayHomeAfter } from "@/core/proof/way-home";
 import type { InspectionEvent } from "@/core/record/events";
 import { circumstancesOf } from "@/core/underway/circumstances";
-import { follow } from "@/core/underway/follow";
+import { follow, type WalkInput } from "@/core/underway/follow";
 import { leftBy } from "@/core/underway/left";
 
 /**
@@ -17,10 +17,10 @@ export type ProofQuestion =
   | { readonly ask: "proves"; readonly input: PlanInput }
   /** What a walk leaves unproven, and saves, with what is lent left out. */
   | { readonly ask: "spared"; readonly input: PlanInput }
-  | { readonly ask: "left"; readonly input: PlanInput; readonly events: readonly InspectionEvent[] }
+  | { readonly ask: "left"; readonly input: WalkInput; readonly events: readonly InspectionEvent[] }
   | {
       readonly ask: "home";
-      readonly input: PlanInput;
+      readonly input: WalkInput;
       readonly events: readonly InspectionEvent[];
       readonly heldFrom: string;
       readonly findings: readonly Found[];

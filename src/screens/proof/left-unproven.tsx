@@ -1,15 +1,15 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useMemo } from "react";
-import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
+import type { WalkInput } from "@/core/underway/follow";
 import type { T } from "../inspect/words";
 import type { ProofQuestion } from "./answer";
 import { useProof } from "./ask";
 import { FaultList } from "./fault-list";
 
 /** What a walk, as it was made, has not shown that the whole walk would have. */
-export function LeftUnproven({ input, events }: { input: PlanInput; events: readonly InspectionEvent[] }) {
+export function LeftUnproven({ input, events }: { input: WalkInput; events: readonly InspectionEvent[] }) {
   const t = useTranslations() as unknown as T;
   const question = useMemo<ProofQuestion>(() => ({ ask: "left", input, events }), [input, events]);
   const answer = useProof(question);

@@ -2,9 +2,9 @@
 import { useTranslations } from "next-intl";
 import { useMemo } from "react";
 import type { Lowering } from "@/core/machine/ways-down";
-import type { PlanInput } from "@/core/plan/types";
 import type { Found } from "@/core/proof/way-home";
 import type { InspectionEvent } from "@/core/record/events";
+import type { WalkInput } from "@/core/underway/follow";
 import { Caution } from "@/kit/plate";
 import type { T } from "../inspect/words";
 import type { ProofQuestion } from "./answer";
@@ -18,7 +18,7 @@ export function WayHomeWords({
   heldFrom,
   findings,
 }: {
-  input: PlanInput;
+  input: WalkInput;
   events: readonly InspectionEvent[];
   heldFrom: string;
   findings: readonly Found[];

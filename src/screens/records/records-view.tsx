@@ -146,7 +146,7 @@ export function RecordsView({
               {t("records.jsonl")}
             </a>
             <Link href="/records/past" className={buttonLook("small")}>
-              {t("past.link")}
+              {t("past.title")}
             </Link>
             {more || count > mostPrinted ? (
               <span className="self-center text-ink2">{t("records.pdfMost", { most: mostPrinted })}</span>

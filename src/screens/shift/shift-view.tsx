@@ -81,7 +81,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
         <p className="font-bold">{t("shift.ready", { ready, all: rows.length })}</p>
         {data.mayPlan ? (
           <Link href="/shift/needs" className="inline-grid min-h-[48px] place-items-center underline">
-            {t("needs.link")}
+            {t("needs.title")}
           </Link>
         ) : null}
         {data.mayInspect ? <ReadyHere zone={zone} /> : null}

@@ -2,11 +2,13 @@ import { z } from "zod";
 import { deviceSignature } from "@/contract/signed-schema";
 import type { Decision } from "@/core/decision/decide";
 import { type Judgement, judge as judgeWalk } from "@/core/decision/judge";
+import type { SealedDocument } from "@/core/decision/sealed";
 import { clearanceEndsMs } from "@/core/decision/standing";
 import type { InspectionEvent } from "@/core/record/events";
 import { inOrder } from "@/core/record/order";
 import { gaps } from "@/core/record/reduce";
 import type { Sheet } from "@/core/sheet/sheet";
+import { lentAtFirst, recalledIn } from "@/core/underway/borrowed";
 import { dueIn } from "@/core/underway/due";
 import { clears, type Outcome, outcomeIds, worseOutcome } from "@/core/vocabulary/outcomes";
 import { practiceOf } from "@/core/vocabulary/practice";
@@ -130,6 +132,7 @@ export interface Judged {
   readonly assessment: Judgement["assessment"];
   readonly decision: Decision;
   readonly due: number;
+  readonly planned?: NonNullable<SealedDocument["planned"]>;
   /** What stands: the worse of what the server works out and what the person was shown. */
   readonly outcome: Outcome;
 }
@@ -173,6 +176,7 @@ export function sealEntry(
     reasons: judged.decision.reasons,
     findings: judged.assessment.findings,
     ...(judged.assessment.borrowed.size > 0 && { borrowed: [...judged.assessment.borrowed.values()] }),
+    ...((judged.planned?.lent.length ?? 0) > 0 && { planned: judged.planned }),
     signature: signed.signature,
     eventCount: events.length,
     eventsHash: signed.eventsHash,
@@ -247,13 +251,15 @@ export async function judge(
   events: readonly InspectionEvent[],
   signerId: string,
   at: Date,
-): Promise<Judgement & { readonly due: number }> {
+): Promise<Judgement & Required<Pick<Judged, "due" | "planned">>> {
   const { asks, scope, policy, found } = inspection;
   const due = dueIn({ sheet: asks.sheet, scope, practice: practiceOf(policy), found }, inOrder(events));
   const topUps = await topUpsBefore(trx, inspection.unitId, inspection.id, inspection.policy);
   const facts = await decisionFacts(trx, inspection, events, signerId, at);
   const judged = judgeWalk(due, asks.sheet, policy, events, facts, (check) => topUps.get(check) ?? 0);
-  return { ...judged, due: due.length };
+  const lent = lentAtFirst(facts);
+  const recalled = recalledIn(lent, facts, judged.reduction, judged.assessment.borrowed);
+  return { ...judged, due: due.length, planned: { lent, recalled } };
 }
 
 async function noteRetest(

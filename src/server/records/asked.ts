@@ -33,7 +33,7 @@ export const askedSchema = z.object({
   /** Where the page before ended. */
   before: z
     .string()
-    .regex(/^\d{1,14}\.[0-9a-f-]{36}$/)
+    .regex(/^\d{1,14}\.[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/)
     .optional()
     .catch(undefined),
 });

@@ -159,8 +159,8 @@ export const mostInBook = 1000;
 
 export interface PastAsked {
   readonly unitId?: string | undefined;
-  /** Those before this moment and id. */
-  readonly before?: { readonly doneAt: Date; readonly id: string } | undefined;
+  /** Where the page before ended: its last moment and id, as `askedIn` reads them. */
+  readonly before?: string | undefined;
   readonly span?: { readonly from: Date; readonly to: Date } | undefined;
 }
 
@@ -171,6 +171,7 @@ export async function pastRecords(
   { unitId, before, span }: PastAsked,
   most: number,
 ): Promise<readonly PastShown[]> {
+  const [ms, lastId] = before?.split(".") ?? [];
   const rows = await db
     .selectFrom("pastRecord as r")
     .innerJoin("unit as u", "u.id", "r.unitId")
@@ -180,7 +181,7 @@ export async function pastRecords(
     .where("u.siteId", "=", siteId)
     .$if(unitId !== undefined, (all) => all.where("r.unitId", "=", unitId ?? ""))
     .$if(before !== undefined, (all) =>
-      all.where(sql<boolean>`(r.done_at, r.id) < (${before?.doneAt}, ${before?.id}::uuid)`),
+      all.where(sql<boolean>`(r.done_at, r.id) < (${new Date(Number(ms))}, ${lastId}::uuid)`),
     )
     .$if(span !== undefined, (all) =>
       all.where("r.doneAt", ">=", span?.from ?? new Date(0)).where("r.doneAt", "<", span?.to ?? new Date(0)),

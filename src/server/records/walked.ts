@@ -1,6 +1,6 @@
 import { catalogueVersion } from "@/core/catalogue/catalogue";
 import type { SealedDocument } from "@/core/decision/sealed";
-import type { PlanInput } from "@/core/plan/types";
+import type { WalkInput } from "@/core/underway/follow";
 import { practiceOf } from "@/core/vocabulary/practice";
 import type { Db } from "@/server/database/database";
 import { sheetHash } from "@/server/inspections/sign";
@@ -9,7 +9,7 @@ import { sheetHash } from "@/server/inspections/sign";
  * What a sealed full inspection was planned from, so that its proof can be worked out again; undefined where the
  * catalogue has changed since, or the sheet pinned there is not the version kept.
  */
-export async function walkedFrom(db: Db, document: SealedDocument): Promise<PlanInput | undefined> {
+export async function walkedFrom(db: Db, document: SealedDocument): Promise<WalkInput | undefined> {
   const { scope, pinned } = document;
   const { sheetVersionId, policy, found } = pinned;
   if (scope.kind !== "full" || pinned.catalogueVersion !== catalogueVersion) return undefined;
@@ -20,6 +20,5 @@ export async function walkedFrom(db: Db, document: SealedDocument): Promise<Plan
     .where("id", "=", sheetVersionId)
     .executeTakeFirst();
   if (version === undefined || sheetHash(version.content) !== pinned.sheetHash) return undefined;
-  const lent = (document.borrowed ?? []).map(({ check }) => check);
-  return { sheet: version.content, scope, practice: practiceOf(policy), found, lent };
+  return { sheet: version.content, scope, practice: practiceOf(policy), found, ...document.planned };
 }
