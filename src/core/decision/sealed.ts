@@ -1,8 +1,7 @@
 import type { CheckKey } from "../catalogue/catalogue";
-import type { Lasting } from "../evidence/lasting";
+import type { Lasting, Recalled } from "../evidence/lasting";
 import type { Finding } from "../grade/assess";
 import type { InspectionEvent } from "../record/events";
-import type { Recalled } from "../underway/borrowed";
 import type { Outcome } from "../vocabulary/outcomes";
 import type { Policy } from "../vocabulary/policy";
 import type { Scope } from "../vocabulary/scope";

@@ -22,6 +22,12 @@ export interface Lasting {
 export const again = "again";
 export const madeAgain = (check: CheckKey): string => `${again}:${check}`;
 
+/** When a check that was left out came back into a walk: with the entry of the ledger, or the event, that ended it. */
+export type Recalled = { readonly check: CheckKey } & (
+  | { readonly position: number }
+  | { readonly event: string }
+);
+
 /** What of a walk itself bears on what it borrows. */
 export interface Borrower {
   /** Steps of its `changed` events. */

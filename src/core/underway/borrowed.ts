@@ -1,6 +1,6 @@
 import type { CheckKey } from "../catalogue/catalogue";
 import type { DecisionFacts } from "../decision/decide";
-import { type Lasting, lent } from "../evidence/lasting";
+import { type Lasting, lent, type Recalled } from "../evidence/lasting";
 import { touchesCheck } from "../evidence/touches";
 import { ranNow } from "../periodic/clocks";
 import { hoursRead } from "../record/hours-read";
@@ -14,12 +14,6 @@ export const lentAtFirst = (
   const machineHours = ranNow(meter, undefined, nowMs);
   return [...lent(lasting, { changed: new Set(), matters, ledger: [], clearsBeforeMs, machineHours }).keys()];
 };
-
-/** When a check that was left out came back into a walk: with the entry of the ledger, or the event, that ended it. */
-export type Recalled = { readonly check: CheckKey } & (
-  | { readonly position: number }
-  | { readonly event: string }
-);
 
 /**
  * Which checks a walk was planned without and has to make after all, and since when. Those that somebody makes again of

@@ -1,12 +1,11 @@
 import type { Check } from "../catalogue/catalogue";
-import { again } from "../evidence/lasting";
+import { again, type Recalled } from "../evidence/lasting";
 import { seenBy } from "../evidence/seen";
 import { planInspection } from "../plan/plan";
 import type { Plan, PlanInput, PlanStep } from "../plan/types";
 import { visitsOf } from "../plan/visits";
 import type { InspectionEvent } from "../record/events";
 import { isPlanId, type PlanState, withKnown, withValue } from "../vocabulary/state/values";
-import type { Recalled } from "./borrowed";
 import { circumstancesOf } from "./circumstances";
 import { dueIn } from "./due";
 

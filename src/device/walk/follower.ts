@@ -1,7 +1,7 @@
+import type { Recalled } from "@/core/evidence/lasting";
 import { planInspection } from "@/core/plan/plan";
 import type { Plan, PlanInput, Visit } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
-import type { Recalled } from "@/core/underway/borrowed";
 import { circumstancesOf } from "@/core/underway/circumstances";
 import { follow, type Known } from "@/core/underway/follow";
 import { outlineOf, type PlanOutline } from "@/core/underway/outline";

@@ -1,7 +1,7 @@
 import { expose } from "comlink";
+import type { Recalled } from "@/core/evidence/lasting";
 import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
-import type { Recalled } from "@/core/underway/borrowed";
 import { type Followed, Follower } from "./follower";
 
 let follower: Follower | undefined;

@@ -1,6 +1,6 @@
+import type { Recalled } from "@/core/evidence/lasting";
 import type { PlanInput } from "@/core/plan/types";
 import type { InspectionEvent } from "@/core/record/events";
-import type { Recalled } from "@/core/underway/borrowed";
 import { offPage } from "../off-page";
 import type { Followed, Follower } from "./follower";
 import type { FollowerWorker } from "./follower.worker";
