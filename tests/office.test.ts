@@ -10,11 +10,12 @@ import { beginYard, firstCode } from "@/server/first/first";
 import { bookAsFound } from "@/server/ledger/books";
 import { verifyBooks } from "@/server/ledger/verify-books";
 import { requireOwnerOfAll } from "@/server/people/access";
+import { makeFamiliar } from "@/server/people/familiar";
 import { ownData } from "@/server/people/own-data";
 import { chooseOwnPin, secondPerson } from "@/server/people/pin";
 import { staffDetail, staffPage } from "@/server/people/read";
 import type { SignedIn } from "@/server/people/session";
-import { addPerson, changeStaff, makeFamiliar } from "@/server/people/staff";
+import { addPerson, changeStaff } from "@/server/people/staff";
 import { createSheet } from "@/server/sheets/save";
 import { changePolicy, policiesThatCame, policyVersions, withdrawPolicy } from "@/server/sites/policy";
 import { poolPage } from "@/server/units/pool";
@@ -128,13 +129,13 @@ describe("people", () => {
       ...{ sheetId, shown: [...shownKinds], note: "" },
       signs: { badge: "7003", pin },
     });
-    await expect(makeFamiliar(yard.db, id, "yard", wanted("27185"), technician, at(2))).rejects.toMatchObject(
-      { type: "wrong-second" },
-    );
-    await expect(makeFamiliar(yard.db, id, "yard", wanted("27184"), id, at(200))).rejects.toMatchObject({
+    await expect(
+      makeFamiliar(yard.db, id, "yard", wanted("27185"), { id: technician }, at(2)),
+    ).rejects.toMatchObject({ type: "wrong-second" });
+    await expect(makeFamiliar(yard.db, id, "yard", wanted("27184"), { id }, at(200))).rejects.toMatchObject({
       type: "second-person",
     });
-    await makeFamiliar(yard.db, id, "yard", wanted("27184"), technician, at(400));
+    await makeFamiliar(yard.db, id, "yard", wanted("27184"), { id: technician }, at(400));
     expect((await staffDetail(yard.db, "yard", id))?.familiar).toHaveLength(1);
   });
 });

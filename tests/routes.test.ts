@@ -109,6 +109,7 @@ const asked: readonly Asked[] = [
   },
   { route: "units/[plate]/jobs", method: "POST", ...plate, who: seconds },
   { route: "units/[plate]/slots", method: "POST", ...plate, who: seconds },
+  { route: "units/[plate]/familiar", method: "POST", ...plate, who: inspectors },
   { route: "units/[plate]/paper-walks", method: "POST", ...plate, who: inspectors },
   { route: "units/[plate]/charges", method: "POST", ...plate, who: road },
   { route: "units/[plate]/documents", method: "POST", ...plate, who: seconds },
@@ -393,7 +394,7 @@ describe("every route of the app", () => {
   it("answers whatever comes in the office's forms with what is wrong of it, and never falls over", async () => {
     const office = asked.filter(
       ({ route, method }) =>
-        /^(units(\/\[plate\]\/(hours|programmes|jobs|slots|charges|documents|pool|book|paper-walks|examinations|figures|events))?|people|people\/\[id\].*|sites\/.*|first|pin|records\/(views|past))(\/|$)/.test(
+        /^(units(\/\[plate\]\/(hours|programmes|jobs|slots|charges|documents|pool|book|familiar|paper-walks|examinations|figures|events))?|people|people\/\[id\].*|sites\/.*|first|pin|records\/(views|past))(\/|$)/.test(
           route,
         ) && method !== "GET",
     );

@@ -6,7 +6,7 @@ import type { Scope } from "@/core/vocabulary/scope";
 import type { PlanState } from "@/core/vocabulary/state/values";
 
 /** Counted up whenever `WalkData` changes: what a device kept in another form is read from the server again. */
-export const walkForm = 4;
+export const walkForm = 5;
 
 /** What the server gives a device to inspect one unit, with a signal or without. */
 export interface WalkData {

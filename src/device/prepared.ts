@@ -48,7 +48,8 @@ export const canClear = (
   nowMs: number,
 ): boolean => nowMs + clockOffsetMs < clearsBeforeMs;
 
-const isTrained = ({ walk }: PreparedUnit): boolean => walk.facts.operatorAuthorised;
+const isTrained = ({ walk }: PreparedUnit): boolean =>
+  walk.facts.operatorAuthorised && walk.facts.unfamiliar === 0;
 
 /**
  * Begins an inspection of a unit here, or goes on with one of its person that is kept; gives its id. Undefined where the

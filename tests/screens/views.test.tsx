@@ -133,6 +133,7 @@ const unit = (state: StandingState, more: Partial<UnitData> = {}): UnitData => (
 });
 const may = {
   mayPlan: true,
+  unfamiliar: false,
   mayInspect: true,
   mayRoad: true,
   mayRepair: true,

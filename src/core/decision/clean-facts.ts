@@ -11,6 +11,7 @@ export const cleanFacts = (nowMs: number, clearsBeforeMs = Number.POSITIVE_INFIN
   examinationOverdue: false,
   clocks: [],
   operatorAuthorised: true,
+  unfamiliar: 0,
   gaps: 0,
   ledger: [],
   clearsBeforeMs,

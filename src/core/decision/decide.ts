@@ -25,6 +25,8 @@ export interface DecisionFacts {
   readonly clocks: readonly Clock[];
   readonly meter?: Meter;
   readonly operatorAuthorised: boolean;
+  /** How many of those who answered or sign were never made familiar with this model, where the yard's policy asks for it. */
+  readonly unfamiliar: number;
   readonly gaps: number;
   /** What has come into the unit's ledger since this inspection began, its own findings apart. */
   readonly ledger: LedgerView;
@@ -51,6 +53,7 @@ export interface Reason {
     | "too_old"
     | "retest_found_more"
     | "not_authorised"
+    | "not_familiar"
     | "events_missing"
     | "partial_scope"
     | "place"
@@ -102,6 +105,7 @@ export function decide(
   note(incomplete, "repair_due", left.filter((m) => isDue(m, facts.nowMs)).length);
   note(incomplete, "fault_unsigned", retest ? 0 : facts.unsigned);
   note(incomplete, "not_authorised", facts.operatorAuthorised ? 0 : 1);
+  note(incomplete, "not_familiar", facts.unfamiliar);
   note(incomplete, "partial_scope", facts.scope === "full" || retest ? 0 : 1);
   note(incomplete, "too_old", facts.scope === "full" && facts.nowMs >= facts.clearsBeforeMs ? 1 : 0);
   note(

@@ -123,6 +123,7 @@ const facts: DecisionFacts = {
   examinationOverdue: false,
   clocks: [],
   operatorAuthorised: true,
+  unfamiliar: 0,
   gaps: 0,
   ledger: [],
   clearsBeforeMs: 10_000,
@@ -323,6 +324,7 @@ describe("the decision", () => {
     expect(outcome(clean, { examinationOverdue: true })).toBe("tagged_out");
     for (const fact of [
       { operatorAuthorised: false },
+      { unfamiliar: 1 },
       { gaps: 1 },
       { nowMs: 10_000 },
       { scope: "check_in" as const },

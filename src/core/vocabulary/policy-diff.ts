@@ -3,6 +3,7 @@ import { isWorse } from "./grades";
 import type { Policy } from "./policy";
 import { policyFor } from "./policy-for";
 import {
+  type familiarityPolicies,
   type gradingPolicies,
   type intervalPolicies,
   practiceIds,
@@ -29,6 +30,7 @@ const strictness: Readonly<Record<string, readonly string[]>> = {
   returnToService: ["same_technician", "second_person", "owner_only"],
   gone: ["inspector", "supervisor"],
   intervals: ["as_the_manual", "every_inspection"] satisfies readonly (typeof intervalPolicies)[number][],
+  familiarity: ["family", "model"] satisfies readonly (typeof familiarityPolicies)[number][],
 };
 const rank = (matter: string, choice: string | undefined): number => {
   const order = strictness[matter] ?? [];
@@ -37,7 +39,7 @@ const rank = (matter: string, choice: string | undefined): number => {
 };
 
 /** What a choice is where it is not said. */
-const unsaid: Readonly<Record<string, string>> = { intervals: "every_inspection" };
+const unsaid: Readonly<Record<string, string>> = { intervals: "every_inspection", familiarity: "family" };
 
 /** A number of which more is more lenient, and what it is where it is not said. */
 const lenient = { repairWithinDays: 0, topUpsAllowed: 1, longestWalkMin: 240 } as const;
@@ -67,7 +69,7 @@ function mattersDiff(before: Policy, after: Policy): readonly PolicyDifference[]
   const note = (matter: string, was: unknown, is: unknown, softer: boolean) => {
     if (JSON.stringify(was) !== JSON.stringify(is)) differences.push({ matter, was, is, softer });
   };
-  for (const matter of ["grading", "trigger", "returnToService", "intervals"] as const) {
+  for (const matter of ["grading", "trigger", "returnToService", "intervals", "familiarity"] as const) {
     const [was, is] = [before, after].map((policy) => policy[matter] ?? unsaid[matter]);
     note(matter, was, is, rank(matter, is) < rank(matter, was));
   }

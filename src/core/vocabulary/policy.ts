@@ -2,6 +2,7 @@ import { z } from "zod";
 import { families } from "./families";
 import { ownerGrades } from "./grades";
 import {
+  familiarityPolicies,
   goneSayers,
   gradingPolicies,
   intervalPolicies,
@@ -37,6 +38,8 @@ const matters = z.strictObject({
   longestWalkMin: z.number().int().min(30).max(720).optional(),
   /** Where not set, every check is made at every inspection. */
   intervals: z.enum(intervalPolicies).optional(),
+  /** Where not set, training on the family is enough to clear a unit of any model. */
+  familiarity: z.enum(familiarityPolicies).optional(),
   /** Who may say that an open finding is gone; where not set, the stricter. */
   matterGone: z
     .strictObject({
@@ -85,5 +88,6 @@ export const cautiousPolicy: Policy = {
   topUpsAllowed: 1,
   returnToService: "second_person",
   longestWalkMin: 120,
+  familiarity: "model",
   matterGone: { place: "supervisor", watch: "supervisor" },
 };

@@ -25,6 +25,9 @@ export const goneSayers = ["inspector", "supervisor"] as const;
 /** Whether a check the manual has made less often is asked at every inspection all the same, or when its time is up. */
 export const intervalPolicies = ["every_inspection", "as_the_manual"] as const;
 
+/** Whom a signature asks to be made familiar: with this very model, or nobody beyond their training on its family. */
+export const familiarityPolicies = ["family", "model"] as const;
+
 export type PracticeId = keyof typeof practices;
 export const practiceIds = Object.keys(practices) as PracticeId[];
 

@@ -9,24 +9,28 @@ export interface FirstSteps {
   readonly unit: boolean;
   readonly operator: boolean;
   readonly trained: boolean;
+  /** Whether somebody who is trained was made familiar with a unit's model; undefined where the policy asks nobody to be. */
+  readonly familiar: boolean | undefined;
   readonly walk: boolean;
   /** The first unit, to print its code and walk it. */
   readonly plate: string | undefined;
 }
 
-const steps = ["sheet", "unit", "print", "operator", "trained", "walk"] as const;
+const all = ["sheet", "unit", "print", "operator", "trained", "familiar", "walk"] as const;
 
 /** The first steps of a yard, one after the other: the one to do now is said with brass. */
 export function StartView({ done, operatorId }: { done: FirstSteps; operatorId: string | undefined }) {
   const t = useTranslations();
-  const has = (step: (typeof steps)[number]) => (step === "print" ? done.walk : done[step]);
+  const steps = all.filter((step) => step !== "familiar" || done.familiar !== undefined);
+  const has = (step: (typeof all)[number]) => (step === "print" ? done.walk : done[step]) === true;
   const next = steps.find((step) => step !== "print" && !has(step));
-  const hrefs: Readonly<Record<(typeof steps)[number], string | undefined>> = {
+  const hrefs: Readonly<Record<(typeof all)[number], string | undefined>> = {
     sheet: "/sheets/new",
     unit: done.sheet ? "/units/new" : undefined,
     print: done.plate === undefined ? undefined : `/units/${encodeURIComponent(done.plate)}/plate`,
     operator: "/people",
     trained: operatorId === undefined ? "/people" : `/people/${operatorId}`,
+    familiar: operatorId === undefined ? "/people" : `/people/${operatorId}`,
     walk: done.plate === undefined ? undefined : `/units/${encodeURIComponent(done.plate)}`,
   };
   return (

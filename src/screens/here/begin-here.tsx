@@ -83,6 +83,7 @@ function Row({ unit: { unitId, walk, word } }: { unit: PreparedUnit }) {
           </span>
         )}
         {facts.operatorAuthorised ? null : <span className="block">{t("here.untrained")}</span>}
+        {facts.unfamiliar === 0 ? null : <span className="block">{t("here.unfamiliar")}</span>}
       </span>
       <Button
         look="small"

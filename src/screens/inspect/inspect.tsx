@@ -8,6 +8,7 @@ import { withKnown } from "@/core/vocabulary/state/values";
 import { outbox } from "@/device/outbox";
 import type { InspectionSession } from "@/device/walk/session";
 import type { BoardStop } from "@/kit/board/board";
+import { Link } from "@/kit/link";
 import { WayHomeWords } from "../proof/way-home";
 import { SignIn } from "../sign-in/sign-in";
 import { useSteady } from "../steady";
@@ -260,6 +261,14 @@ function Walk({ data, session }: { data: InspectData; session: InspectionSession
               {index === 0 && !model.facts.operatorAuthorised ? (
                 <p role="alert" className="mt-2 border-[2.5px] border-tag p-3 font-semibold">
                   {t("inspect.notTrained", { family: t(`family.${data.sheet.family}`).toLowerCase() })}
+                </p>
+              ) : null}
+              {index === 0 && model.facts.unfamiliar > 0 ? (
+                <p role="alert" className="mt-2 border-[2.5px] border-tag p-3 font-semibold">
+                  {t("inspect.notFamiliar")}{" "}
+                  <Link className="underline" href={`/units/${encodeURIComponent(data.plate)}/familiar`}>
+                    {t("inspect.getFamiliar")}
+                  </Link>
                 </p>
               ) : null}
               {index === 0 || untold ? (

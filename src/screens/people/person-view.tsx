@@ -3,10 +3,9 @@ import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { roles } from "@/contract/roles";
-import { type PersonShown, shownKinds } from "@/contract/staff";
+import type { PersonShown } from "@/contract/staff";
 import { type Family, families } from "@/core/vocabulary/families";
 import { Button, buttonLook } from "@/kit/button";
-import { CheckBox, withOne } from "@/kit/check-box";
 import { TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";
 import { Problem } from "@/kit/problem";
@@ -14,6 +13,7 @@ import { Ask, Field, NamedField } from "../ask";
 import { send } from "../send";
 import { day, dayAndClock } from "../states";
 import { Handed } from "./handed";
+import { ShownForm } from "./shown-form";
 
 /** One person: what they may do, what they are trained on and have been shown, and how that came about. */
 export function PersonView({
@@ -225,49 +225,12 @@ function FamiliarForm({
 }) {
   const t = useTranslations();
   const [sheetId, setSheetId] = useState(sheets[0]?.id ?? "");
-  const [shown, setShown] = useState<readonly (typeof shownKinds)[number][]>([]);
-  const [note, setNote] = useState("");
-  const [pin, setPin] = useState("");
   if (sheets.length === 0) return null;
   return (
     <div className="mt-3">
-      <Ask
-        path={`${path}/familiar`}
-        make={() => ({ body: { sheetId, shown, note, signs: { badge, pin } } })}
-        ready={shown.length === shownKinds.length && pin.length >= 4}
-        done={() => {
-          setShown([]);
-          setNote("");
-          setPin("");
-        }}
-        words={t("people.signBoth")}
-      >
+      <ShownForm path={`${path}/familiar`} more={{ sheetId }} signer={badge} pinWords={t("people.theirPin")}>
         <NamedField words={t("people.model")} value={sheetId} options={sheets} onPick={setSheetId} />
-        <Field words={t("clocks.note")}>
-          <TextField value={note} maxLength={400} onChange={(event) => setNote(event.target.value)} />
-        </Field>
-        <fieldset className="md:col-span-2">
-          <legend className="font-semibold">{t("people.wasShown")}</legend>
-          {shownKinds.map((kind) => (
-            <CheckBox
-              key={kind}
-              checked={shown.includes(kind)}
-              onCheck={(on) => setShown((was) => withOne(was, kind, on))}
-            >
-              {t(`people.shown.${kind}`)}
-            </CheckBox>
-          ))}
-        </fieldset>
-        <Field words={t("people.theirPin")} hint={t("people.theirPinHint")}>
-          <TextField
-            type="password"
-            inputMode="numeric"
-            autoComplete="off"
-            value={pin}
-            onChange={(event) => setPin(event.target.value.replace(/\D/g, "").slice(0, 12))}
-          />
-        </Field>
-      </Ask>
+      </ShownForm>
     </div>
   );
 }

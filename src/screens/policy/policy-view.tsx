@@ -8,6 +8,7 @@ import { policyDiff } from "@/core/vocabulary/policy-diff";
 import { policyFor, withFamily } from "@/core/vocabulary/policy-for";
 import { type Policy, policySchemaVersion } from "@/core/vocabulary/policy-form";
 import {
+  familiarityPolicies,
   goneSayers,
   gradingPolicies,
   intervalPolicies,
@@ -207,6 +208,13 @@ export function PolicyView({
             intervalPolicies,
             (v) => t(`policy.value.${v}`),
             (intervals) => change({ intervals }),
+          )}
+          {pick(
+            t("policy.matter.familiarity"),
+            shown.familiarity ?? "family",
+            familiarityPolicies,
+            (v) => t(`policy.value.${v}`),
+            (familiarity) => change({ familiarity }),
           )}
           {(["place", "watch"] as const).map((kind) =>
             pick(

@@ -8,6 +8,7 @@ import { TextField } from "@/kit/field";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
 import { Ask, Field, NamedField } from "../ask";
+import { DigitsField } from "../digits-field";
 import { titleOfKey } from "../inspect/words";
 import { dayAndClock } from "../states";
 
@@ -175,19 +176,18 @@ function Effect({ path, to, effect }: { path: string; to: string; effect: SheetE
               <Field words={t("pool.page")}>
                 <TextField value={typed.page} maxLength={80} onChange={set("page")} />
               </Field>
-              <Field words={t("pool.secondBadge")}>
-                <TextField inputMode="numeric" value={typed.badge} maxLength={8} onChange={set("badge")} />
-              </Field>
-              <Field words={t("pool.secondPin")}>
-                <TextField
-                  type="password"
-                  inputMode="numeric"
-                  autoComplete="off"
-                  value={typed.pin}
-                  maxLength={12}
-                  onChange={set("pin")}
-                />
-              </Field>
+              <DigitsField
+                is="badge"
+                words={t("pool.secondBadge")}
+                value={typed.badge}
+                onType={(badge) => setTyped((was) => ({ ...was, badge }))}
+              />
+              <DigitsField
+                is="pin"
+                words={t("pool.secondPin")}
+                value={typed.pin}
+                onType={(pin) => setTyped((was) => ({ ...was, pin }))}
+              />
             </>
           ) : null}
         </Ask>

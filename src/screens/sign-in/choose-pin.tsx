@@ -2,10 +2,9 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { Button } from "@/kit/button";
-import { TextField } from "@/kit/field";
 import { Glyph } from "@/kit/plate";
 import { Problem } from "@/kit/problem";
-import { Field } from "../ask";
+import { DigitsField } from "../digits-field";
 import { send } from "../send";
 
 /** Somebody who came by a code chooses a PIN nobody else knows. */
@@ -17,15 +16,7 @@ export function ChoosePin({ name }: { name: string }) {
   const [busy, setBusy] = useState(false);
   const ready = pin.length >= 4 && pin === again;
   const field = (words: string, value: string, set: (next: string) => void) => (
-    <Field words={words}>
-      <TextField
-        type="password"
-        inputMode="numeric"
-        autoComplete="new-password"
-        value={value}
-        onChange={(event) => set(event.target.value.replace(/\D/g, "").slice(0, 12))}
-      />
-    </Field>
+    <DigitsField is="new_pin" words={words} value={value} onType={set} />
   );
   return (
     <main className="graph-paper grid min-h-dvh place-items-center bg-[size:52px_52px] p-4">

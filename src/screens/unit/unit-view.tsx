@@ -89,6 +89,7 @@ const latest = 9;
 /** One unit: where it stands, what is open on it, and its record. */
 export function UnitView({
   unit,
+  unfamiliar,
   mayInspect,
   mayRoad,
   mayRepair,
@@ -98,6 +99,8 @@ export function UnitView({
   measures,
 }: {
   unit: UnitData;
+  /** Whether whoever looks was never made familiar with its model, and the policy asks for it. */
+  unfamiliar: boolean;
   mayInspect: boolean;
   mayRoad: boolean;
   mayRepair: boolean;
@@ -174,6 +177,17 @@ export function UnitView({
               {unit.unsigned === 0 ? null : (
                 <p className="mt-2 font-semibold">{t("book.unsigned", { count: unit.unsigned })}</p>
               )}
+              {mayInspect && unfamiliar ? (
+                <p className="mt-3 border-[2.5px] border-ink px-3.5 py-2">
+                  {t("here.unfamiliar")}{" "}
+                  <Link
+                    className="font-semibold underline"
+                    href={`/units/${encodeURIComponent(unit.plate)}/familiar`}
+                  >
+                    {t("inspect.getFamiliar")}
+                  </Link>
+                </p>
+              ) : null}
               <div className="mt-4 flex flex-wrap gap-3">
                 {mayInspect && !unit.retired ? (
                   <>

@@ -37,6 +37,7 @@ import * as lastingEvidence from "./migrations/025-lasting-evidence";
 import * as familyPolicies from "./migrations/026-family-policies";
 import * as pastRecords from "./migrations/027-past-records";
 import * as shiftNeeds from "./migrations/028-shift-needs";
+import * as familiarity from "./migrations/029-familiarity";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -68,6 +69,7 @@ const provider: MigrationProvider = {
     "026-family-policies": familyPolicies as unknown as Migration,
     "027-past-records": pastRecords as unknown as Migration,
     "028-shift-needs": shiftNeeds as unknown as Migration,
+    "029-familiarity": familiarity as unknown as Migration,
   }),
 };
 

@@ -8,6 +8,8 @@ export async function firstSteps(db: Db, siteId: string, at: Date) {
     plate: string | null;
     operatorId: string | null;
     trained: boolean;
+    /** Null where no unit asks for it. */
+    familiar: boolean | null;
     walk: boolean;
   }>`SELECT
     EXISTS (SELECT FROM sheet) AS sheet,
@@ -16,6 +18,9 @@ export async function firstSteps(db: Db, siteId: string, at: Date) {
       WHERE r.site_id = ${siteId} AND r.role = 'operator' ORDER BY p.badge LIMIT 1) AS operator_id,
     EXISTS (SELECT FROM authorisation a JOIN person_role r ON r.person_id = a.person_id
       WHERE r.site_id = ${siteId} AND a.until > ${at}) AS trained,
+    (SELECT bool_or(EXISTS (SELECT FROM person_role r WHERE r.site_id = u.site_id AND is_trained(r.person_id, u.id, ${at})
+        AND is_familiar(r.person_id, u.id, ${at}))) FROM unit u JOIN site s ON s.id = u.site_id
+      WHERE u.site_id = ${siteId} AND u.retired_at IS NULL AND policy_for(s.policy, u.family)->>'familiarity' = 'model') AS familiar,
     EXISTS (SELECT FROM inspection i JOIN unit u ON u.id = i.unit_id WHERE u.site_id = ${siteId}) AS walk`.execute(
     db,
   );
@@ -25,6 +30,7 @@ export async function firstSteps(db: Db, siteId: string, at: Date) {
     unit: row?.plate != null,
     operator: row?.operatorId != null,
     trained: row?.trained ?? false,
+    familiar: row?.familiar ?? undefined,
     walk: row?.walk ?? false,
     plate: row?.plate ?? undefined,
     operatorId: row?.operatorId ?? undefined,

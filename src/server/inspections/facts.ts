@@ -9,7 +9,7 @@ import { clocksNow } from "@/server/clocks/keep";
 import type { Db, Trx } from "@/server/database/database";
 import { ledgerView } from "@/server/ledger/view";
 import { maySayGone, openMatters } from "@/server/matters/read";
-import { untrainedOf } from "@/server/people/trained";
+import { unfitOf } from "@/server/people/fit";
 import { lastingFor } from "./lasting";
 import { rolesAt } from "./matter-events";
 import type { OpenInspection } from "./model";
@@ -38,6 +38,7 @@ export async function decisionFacts(
   // Whoever answered must be trained, and what each says to be gone they must be able to say.
   const { personId: begunBy } = inspection;
   const makers = new Set([signerId, ...events.map(({ by = begunBy }) => by)]);
+  const unfit = await unfitOf(trx, [...makers], unitId, at);
   const sayGone = new Set([signerId, ...saidGone(events).map(({ by = begunBy }) => by)]);
   const began = inspection.begunAt ?? (await startedAt(trx, inspection));
   return {
@@ -49,7 +50,8 @@ export async function decisionFacts(
     lasting: await lastingFor(trx, inspection),
     examinationOverdue: unit.examinationDue <= at,
     ...(await clocksNow(trx, unitId)),
-    operatorAuthorised: (await untrainedOf(trx, [...makers], unitId, at)).length === 0,
+    operatorAuthorised: unfit.untrained.length === 0,
+    unfamiliar: unfit.unfamiliar.length,
     gaps: gaps(events).length,
     ledger: await ledgerView(trx, unitId, inspection),
     clearsBeforeMs:

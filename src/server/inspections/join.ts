@@ -1,7 +1,7 @@
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { unfitOf } from "@/server/people/fit";
 import { requireRight, type SignedIn } from "@/server/people/session";
-import { untrainedOf } from "@/server/people/trained";
 import { rightFor } from "./access";
 import { lockedInspection } from "./locked";
 
@@ -19,11 +19,18 @@ export async function joinInspection(db: Db, id: string, person: SignedIn, at: D
         "already-signed",
         "this inspection is already signed; start a new one to look again",
       );
-    if ((await untrainedOf(trx, [person.id], inspection.unitId, at)).length > 0)
+    const { untrained, unfamiliar } = await unfitOf(trx, [person.id], inspection.unitId, at);
+    if (untrained.length > 0)
       throw new Problem(
         403,
         "not-trained",
         "expected a training record for this kind of unit that is in date; begin an inspection of your own, or tag the unit out if it must not be used",
+      );
+    if (unfamiliar.length > 0)
+      throw new Problem(
+        403,
+        "not-familiar",
+        "expected to be made familiar with this model first, as this yard asks: somebody who may show it signs on the unit's page beside you",
       );
     if (inspection.people.includes(person.id)) return;
     await trx

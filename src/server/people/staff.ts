@@ -1,11 +1,11 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import { type StaffDetail, type StaffEventKind, shownKinds } from "@/contract/staff";
+import type { StaffDetail, StaffEventKind } from "@/contract/staff";
 import { families } from "@/core/vocabulary/families";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { textField } from "@/server/http/text";
-import { secondPerson, secondSchema, writeCode } from "./pin";
+import { writeCode } from "./pin";
 import { roles } from "./roles";
 
 export const badgeSchema = z.string().regex(/^[0-9]{3,8}$/, "a badge number is 3 to 8 digits");
@@ -134,46 +134,4 @@ export async function changeStaff(
 function detailOf(change: Exclude<StaffChange, { readonly kind: "code" | "returned" }>): StaffDetail {
   const { kind: _, ...detail } = change;
   return "until" in detail ? { ...detail, until: `${detail.until}T23:59:59.000Z` } : detail;
-}
-
-export const familiarSchema = z.strictObject({
-  sheetId: z.string().min(1).max(120),
-  /** All of it is owed: a part of it is no familiarisation. */
-  shown: z.array(z.enum(shownKinds)).refine((all) => new Set(all).size === shownKinds.length, {
-    message:
-      "expected all of it shown: instructions and warnings, features, controls, safety devices, emergency lowering",
-  }),
-  note: textField(0, "a note", 1000),
-  /** The one who was shown signs with their own badge and PIN. */
-  signs: secondSchema,
-});
-
-/** Records that somebody was made familiar with a model, signed by both: whoever showed it is signed in, the other signs here. */
-export async function makeFamiliar(
-  db: Db,
-  personId: string,
-  siteId: string,
-  { sheetId, shown, note, signs }: z.infer<typeof familiarSchema>,
-  givenBy: string,
-  at: Date,
-): Promise<void> {
-  const second = await secondPerson(db, signs, at);
-  if (second.id !== personId || personId === givenBy)
-    throw new Problem(
-      403,
-      "second-person",
-      "expected the person who was shown the model to sign with their own badge and PIN",
-    );
-  await db.transaction().execute(async (trx) => {
-    const sheet = await trx.selectFrom("sheet").select("id").where("id", "=", sheetId).executeTakeFirst();
-    if (sheet === undefined)
-      throw new Problem(404, "no-sheet", `expected a sheet of this yard, got ${sheetId}`);
-    await trx
-      .insertInto("familiarisation")
-      .values({
-        ...{ id: randomUUID(), personId, siteId, sheetId, shown: JSON.stringify(shown) },
-        ...{ note: note === "" ? null : note, givenBy, at },
-      })
-      .execute();
-  });
 }

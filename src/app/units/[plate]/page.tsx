@@ -6,6 +6,7 @@ import { UnitView } from "@/screens/unit/unit-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { momentOf, type PageQuery, queryOf } from "@/server/http/page-query";
+import { unfitOf } from "@/server/people/fit";
 import { mayAt } from "@/server/people/session";
 import { unitDetail } from "@/server/units/unit";
 
@@ -27,7 +28,10 @@ export default async function UnitPage({
   if (unit === undefined) notFound();
   seeOnly(call.person, unit.siteId);
   const { examinationDue, retiredAt, history, findings, tags, topUps, figureClaims, ...rest } = unit;
-  const chrome = await chromeData(call);
+  const [chrome, unfit] = await Promise.all([
+    chromeData(call),
+    unfitOf(database(), [call.person.id], unit.id, call.at),
+  ]);
   return (
     <Chrome data={chrome} at="units" plate={unit.plate}>
       <MoreWords given={await wordsFor("sheets", "unitFigures", "figure")}>
@@ -55,6 +59,7 @@ export default async function UnitPage({
             tags: tags.map(({ raisedAt, ...t }) => ({ ...t, raisedAtMs: raisedAt.getTime() })),
             topUps: topUps.map(({ foundAt, ...t }) => ({ ...t, foundAtMs: foundAt.getTime() })),
           }}
+          unfamiliar={unfit.unfamiliar.length > 0}
           zone={call.zone}
           measures={chrome.display.measures}
           mayInspect={mayAt(call.person, "inspect", unit.siteId)}

@@ -1,4 +1,5 @@
 import { type Kysely, sql } from "kysely";
+import { reword } from "./reword";
 
 /** Where the database itself goes by a site's policy: the function, and the words by which it reads it of unit `u`. */
 const reads: readonly (readonly [string, string])[] = [
@@ -22,16 +23,4 @@ CREATE FUNCTION policy_for(policy jsonb, family text) RETURNS jsonb LANGUAGE sql
 export async function down(db: Kysely<never>): Promise<void> {
   for (const [name, words] of reads) await reword(db, name, words.replace("s.policy", forUnit), words);
   await sql.raw("DROP FUNCTION policy_for(jsonb, text);").execute(db);
-}
-
-/** A function as it stands, with some words of it put differently; they must be there once. */
-async function reword(db: Kysely<never>, name: string, words: string, instead: string): Promise<void> {
-  const { rows } = await sql<{ text: string }>`
-    SELECT pg_get_functiondef(oid) AS text FROM pg_proc WHERE proname = ${name} AND pronamespace = 'public'::regnamespace`.execute(
-    db,
-  );
-  const text = rows[0]?.text ?? "";
-  if (rows.length !== 1 || text.split(words).length !== 2)
-    throw new Error(`expected ${words} once in ${name}`);
-  await sql.raw(text.replace(words, () => instead)).execute(db);
 }
