@@ -7,7 +7,7 @@ import { ingest } from "@/server/inspections/ingest";
 import { eventsOf } from "@/server/inspections/sign";
 import { startInspection } from "@/server/inspections/start";
 import { openMatters } from "@/server/matters/read";
-import { takePicture, wholePicture, wholePictures } from "@/server/pictures/take";
+import { picturesAsHere, takePicture, wholePicture } from "@/server/pictures/take";
 import { tagDetail } from "@/server/tags/read";
 import { addUnit, answered, at, begin, yardForFile } from "./database";
 import { ask, existing, person, routesOf } from "./signed-in";
@@ -58,7 +58,7 @@ describe("pictures of findings", () => {
     const half = Math.floor(bytes.length / 2);
     await Promise.all([put(bytes, 0, half), put(bytes, 0, half), put(bytes, 0, half)]);
     await Promise.all([put(bytes, half), put(bytes, half)]);
-    expect(await wholePictures(yard.db, inspection)).toContain(hashOf(bytes));
+    expect(await picturesAsHere(yard.db, inspection, [hashOf(bytes)])).toMatchObject([{ is: "whole" }]);
   });
 
   it.each([
@@ -85,7 +85,7 @@ describe("pictures of findings", () => {
     const bytes = Buffer.from(await make());
     const named = hash ?? hashOf(bytes);
     await expect(put(bytes, 0, bytes.length, named)).rejects.toThrow(why);
-    expect(await wholePictures(yard.db, inspection)).not.toContain(named);
+    expect(await picturesAsHere(yard.db, inspection, [named])).toMatchObject([{ is: "waits" }]);
   });
 
   it("once whole are neither changed nor taken away, whoever asks the database", async () => {
@@ -164,8 +164,8 @@ describe("pictures of findings", () => {
     expect(results).toMatchObject([{ status: "accepted" }]);
     const { id } = await yard.db.selectFrom("tag").select("id").executeTakeFirstOrThrow();
     expect((await tagDetail(yard.db, id))?.pictures).toEqual([
-      { hash, whole: true },
-      { hash: "b".repeat(64), whole: false },
+      { hash, is: "whole" },
+      { hash: "b".repeat(64), is: "waits" },
     ]);
     expect((await eventsOf(yard.db, inspection))[0]).toMatchObject({
       result: { pictures: [hash, "b".repeat(64)] },

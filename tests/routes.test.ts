@@ -149,6 +149,15 @@ const asked: readonly Asked[] = [
     params: () => ({ id: "yard" }),
     who: ["supervisor", "owner"],
   },
+  { route: "sites/[id]/retention", method: "PUT", params: () => ({ id: "yard" }), who: ["owner"] },
+  { route: "sites/[id]/holds", method: "POST", params: () => ({ id: "yard" }), who: ["supervisor", "owner"] },
+  {
+    route: "sites/[id]/holds/[hold]",
+    method: "POST",
+    params: () => ({ id: "yard", hold: nothing }),
+    who: ["owner"],
+  },
+  { route: "sites/[id]/erasures", method: "POST", params: () => ({ id: "yard" }), who: ["owner"] },
   { route: "sites/[id]/policies", method: "POST", params: () => ({ id: "yard" }), who: ["owner"] },
   {
     route: "sites/[id]/policies/[version]",

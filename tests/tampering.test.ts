@@ -282,6 +282,17 @@ const tamperings: readonly (readonly [string, string])[] = [
     "a walk given the events of another",
     "UPDATE kept_events k SET packed = (SELECT o.packed FROM kept_events o WHERE o.packed <> k.packed LIMIT 1)",
   ],
+  [
+    "a text beside an entry removed",
+    "DELETE FROM sealed_text WHERE digest = (SELECT min(digest) FROM sealed_text)",
+  ],
+  [
+    "the events of a walk removed, and an erasure invented for it",
+    `INSERT INTO erasure (id, unit_id, kind, subject, digest, made_at, years, by_person, confirmed_by, at)
+      SELECT gen_random_uuid(), s.unit_id, 'answers', s.inspection_id::text, 'x', s.signed_at, 1, s.signed_by, s.signed_by, now()
+      FROM seal s JOIN kept_events k ON k.unit_id = s.unit_id AND k.position = s.ledger_position LIMIT 1;
+     DELETE FROM kept_events k USING seal s, erasure e WHERE e.subject = s.inspection_id::text AND k.unit_id = s.unit_id AND k.position = s.ledger_position`,
+  ],
   ["events that do not unpack", "UPDATE kept_events SET packed = '\\x00'"],
   [
     "events beside an entry that has none",

@@ -62,6 +62,7 @@ const frameParts = [
   "family",
   "scan",
   "together",
+  "second",
 ] as const;
 
 /** The words most views' client parts need; the walk reads all of them, the tag pages send all of them. */

@@ -16,3 +16,9 @@ export interface PictureTaken {
   readonly have: number;
   readonly whole: boolean;
 }
+
+/** A picture that a record names, and whether the server has it whole, waits for it, or has erased it by its site's rule. */
+export interface PictureHere {
+  readonly hash: string;
+  readonly is: "whole" | "waits" | "erased";
+}

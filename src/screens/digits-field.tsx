@@ -1,3 +1,4 @@
+import { useTranslations } from "next-intl";
 import { TextField } from "@/kit/field";
 import { Field } from "./ask";
 
@@ -26,5 +27,33 @@ export function DigitsField({
         onChange={({ target }) => onType(target.value.replace(/\D/g, "").slice(0, most))}
       />
     </Field>
+  );
+}
+
+/** The badge and PIN of a second person at the same screen, who types them. */
+export function SecondFields({
+  second,
+  onType,
+}: {
+  second: { readonly badge: string; readonly pin: string };
+  onType: (second: { readonly badge: string; readonly pin: string }) => void;
+}) {
+  const t = useTranslations();
+  return (
+    <>
+      <DigitsField
+        is="badge"
+        words={t("second.badge")}
+        value={second.badge}
+        onType={(badge) => onType({ ...second, badge })}
+      />
+      <DigitsField
+        is="pin"
+        words={t("second.pin")}
+        hint={t("second.typesIt")}
+        value={second.pin}
+        onType={(pin) => onType({ ...second, pin })}
+      />
+    </>
   );
 }

@@ -126,6 +126,7 @@ const unit = (state: StandingState, more: Partial<UnitData> = {}): UnitData => (
   },
   history: [],
   retired: false,
+  onHold: false,
   findings: [],
   tags: [],
   topUps: [],

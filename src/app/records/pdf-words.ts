@@ -24,7 +24,7 @@ export interface Told {
 
 /** The words of one record in a PDF; `sheet` is the one it was walked by, where that is still kept. */
 export function pdfWords(
-  { shares, recordedAt }: SealedRecord,
+  { shares, recordedAt, document: { erased } }: SealedRecord,
   sheet: Sheet | undefined,
   { t, measures, zone }: Told,
 ): PdfWords {
@@ -49,6 +49,9 @@ export function pdfWords(
     },
     lasts: (one) => `${titleOfKey(t, one.check)}: ${borrowedWords(t, one, signedMs, zone).join("; ")}`,
     signedAt: dayAndClock(signedMs, zone),
+    ...(erased !== undefined && {
+      erased: t("retention.answersErased", { when: dayAndClock(erased.atMs, zone) }),
+    }),
     span: (stretch) => spanWords(stretch, zone),
   };
 }

@@ -40,5 +40,7 @@ export interface SealedDocument {
   readonly planned?: { readonly lent: readonly CheckKey[]; readonly recalled: readonly Recalled[] };
   /** Away where the signer's data has been erased; its digest stays in the entry. */
   readonly signature?: Signature;
+  /** None where a rule has erased them, their years being over; the entry keeps their digest. */
   readonly events: readonly InspectionEvent[];
+  readonly erased?: { readonly atMs: number };
 }

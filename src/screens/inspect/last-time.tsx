@@ -26,7 +26,7 @@ export function LastTime({
       {pictures === undefined ? null : (
         <FindingPictures
           inspectionId={pictures.inspectionId}
-          pictures={pictures.hashes.map((hash) => ({ hash, whole: true }))}
+          pictures={pictures.hashes.map((hash) => ({ hash, is: "whole" }))}
         />
       )}
     </div>

@@ -63,7 +63,7 @@ export function MatterLine({ matter, model }: { matter: MatterStanding; model: I
           <FindingPictures
             inspectionId={matter.pictures.inspectionId}
             small="small"
-            pictures={matter.pictures.hashes.map((hash) => ({ hash, whole: true }))}
+            pictures={matter.pictures.hashes.map((hash) => ({ hash, is: "whole" }))}
           />
         )}
         {event?.says === "worse" && matter.said !== "worse" ? (

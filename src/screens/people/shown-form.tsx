@@ -76,7 +76,7 @@ export function ShownForm({
       <DigitsField
         is="pin"
         words={pinWords}
-        hint={t("people.theirPinHint")}
+        hint={t("second.typesIt")}
         value={typed.pin}
         onType={set("pin")}
       />

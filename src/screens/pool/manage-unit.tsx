@@ -8,7 +8,7 @@ import { TextField } from "@/kit/field";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
 import { Ask, Field, NamedField } from "../ask";
-import { DigitsField } from "../digits-field";
+import { SecondFields } from "../digits-field";
 import { titleOfKey } from "../inspect/words";
 import { dayAndClock } from "../states";
 
@@ -176,18 +176,7 @@ function Effect({ path, to, effect }: { path: string; to: string; effect: SheetE
               <Field words={t("pool.page")}>
                 <TextField value={typed.page} maxLength={80} onChange={set("page")} />
               </Field>
-              <DigitsField
-                is="badge"
-                words={t("pool.secondBadge")}
-                value={typed.badge}
-                onType={(badge) => setTyped((was) => ({ ...was, badge }))}
-              />
-              <DigitsField
-                is="pin"
-                words={t("pool.secondPin")}
-                value={typed.pin}
-                onType={(pin) => setTyped((was) => ({ ...was, pin }))}
-              />
+              <SecondFields second={typed} onType={(second) => setTyped((was) => ({ ...was, ...second }))} />
             </>
           ) : null}
         </Ask>

@@ -1,4 +1,5 @@
 import { useTranslations } from "next-intl";
+import type { PictureHere } from "@/contract/picture";
 import type { StopId } from "@/core/catalogue/types";
 import type { SealedDocument } from "@/core/decision/sealed";
 import { lastGiven } from "@/core/grade/answers";
@@ -35,8 +36,8 @@ export interface RecordData {
   readonly shares: readonly { readonly id: string; readonly name: string; readonly answers: number }[];
   /** The device whose key signed it, where one did. */
   readonly device: string | undefined;
-  /** Pictures of it that have come whole, by hash. */
-  readonly pictures: readonly string[];
+  /** The pictures its findings name, as they are here. */
+  readonly pictures: readonly PictureHere[];
 }
 
 /** A signed record as it stands in the unit's ledger. */
@@ -94,8 +95,13 @@ export function RecordView({
             end: clock(record.recordedAtMs, zone),
             minutes: Math.round((record.recordedAtMs - startMs) / 60_000),
           })}
-          . {t("record.events", { count: document.events.length })}.
+          .{document.erased === undefined ? ` ${t("record.events", { count: document.events.length })}.` : ""}
         </p>
+        {document.erased === undefined ? null : (
+          <p className="mt-2 border-[2.5px] border-dashed border-ink3 p-3">
+            {t("retention.answersErased", { when: dayAndClock(document.erased.atMs, zone) })}
+          </p>
+        )}
         <Shares shares={record.shares} />
         <ul className="mt-3">
           {document.reasons.map((r) => (
@@ -104,7 +110,7 @@ export function RecordView({
             </li>
           ))}
         </ul>
-        <Pace events={document.events} by="record" />
+        {document.erased === undefined ? <Pace events={document.events} by="record" /> : null}
         {left}
         <h2 className="mt-5 text-[20px] font-bold">{t("record.signature")}</h2>
         {document.signature === undefined ? (
@@ -164,10 +170,7 @@ export function RecordView({
                   <b>{check}</b>: {rest}
                   <FindingPictures
                     inspectionId={record.inspectionId}
-                    pictures={(finding.pictures ?? []).map((hash) => ({
-                      hash,
-                      whole: record.pictures.includes(hash),
-                    }))}
+                    pictures={record.pictures.filter(({ hash }) => finding.pictures?.includes(hash))}
                   />
                 </span>
                 <Mark kind={grade}>{t(`grade.${grade}`)}</Mark>
@@ -188,16 +191,20 @@ export function RecordView({
           </>
         )}
         <Borrowed borrowed={document.borrowed ?? []} nowMs={record.recordedAtMs} zone={zone} />
-        <h2 className="mt-6 text-[20px] font-bold">{t("record.all")}</h2>
-        <Stretches
-          stretches={stretches}
-          reduction={reduction}
-          findings={document.findings}
-          people={record.shares}
-          sheet={sheet}
-          measures={measures}
-          zone={zone}
-        />
+        {document.erased === undefined ? (
+          <>
+            <h2 className="mt-6 text-[20px] font-bold">{t("record.all")}</h2>
+            <Stretches
+              stretches={stretches}
+              reduction={reduction}
+              findings={document.findings}
+              people={record.shares}
+              sheet={sheet}
+              measures={measures}
+              zone={zone}
+            />
+          </>
+        ) : null}
       </section>
     </div>
   );

@@ -63,6 +63,13 @@ export function SettingsView({
           {t("policy.link")}
         </Link>
       </section>
+      <section>
+        <h2 className="text-[22px] font-bold">{t("retention.title")}</h2>
+        <p className="max-w-[70ch] text-ink2">{t("retention.linkLead")}</p>
+        <Link href="/settings/retention" className={`${buttonLook("small")} mt-3`}>
+          {t("retention.title")}
+        </Link>
+      </section>
       {mine && site !== undefined ? (
         <>
           <Site site={site} />

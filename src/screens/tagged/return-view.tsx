@@ -1,4 +1,5 @@
 import { useTranslations } from "next-intl";
+import type { PictureHere } from "@/contract/picture";
 import type { PartId } from "@/core/vocabulary/parts";
 import type { Side } from "@/core/vocabulary/sides";
 import { Link } from "@/kit/link";
@@ -24,7 +25,7 @@ export interface ReturnTag {
   readonly whereOnIt?: readonly Side[] | null;
   readonly sizeMm?: number | null;
   readonly inspectionId: string | null;
-  readonly pictures: readonly { readonly hash: string; readonly whole: boolean }[];
+  readonly pictures: readonly PictureHere[];
   readonly steps: readonly {
     readonly id: string;
     readonly kind: "repaired" | "retested" | "released";

@@ -30,6 +30,8 @@ export interface UnitData {
   readonly serial: string;
   readonly dueMs: number;
   readonly retired: boolean;
+  /** Whether a legal hold keeps all that is recorded of it. */
+  readonly onHold: boolean;
   readonly sheet: Sheet | null;
   readonly sheetName: string | null;
   readonly sheetId: string | null;
@@ -133,6 +135,14 @@ export function UnitView({
               : t("units.sheet", { name: unit.sheetName, version: unit.version ?? 1 })}
             . {t("units.due")} <span className="whitespace-nowrap">{day(unit.dueMs, "UTC")}</span>.
           </p>
+          {unit.onHold ? (
+            <Link
+              className="inline-grid min-h-[48px] content-center font-semibold underline"
+              href="/settings/retention"
+            >
+              {t("units.onHold")}
+            </Link>
+          ) : null}
           {unit.retired ? (
             <p className="mt-4 border-[2.5px] border-ink p-3 font-semibold">{t("pool.isRetired")}</p>
           ) : null}

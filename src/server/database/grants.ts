@@ -46,6 +46,11 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   unit_document: ["insert"],
   charge: ["insert"],
   calendar_feed: ["insert", "update"],
+  // Removes nothing itself: what follows from it, a function of the owner does.
+  erasure: ["insert"],
+  retention_rule: ["insert"],
+  legal_hold: ["insert"],
+  legal_hold_lifted: ["insert"],
   unit_figure: ["insert"],
   figure_claim: ["insert", "update (confirmed_by, confirmed_at, withdrawn_at)"],
   unit: ["update (sheet_version_id)"],

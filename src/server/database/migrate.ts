@@ -38,6 +38,7 @@ import * as familyPolicies from "./migrations/026-family-policies";
 import * as pastRecords from "./migrations/027-past-records";
 import * as shiftNeeds from "./migrations/028-shift-needs";
 import * as familiarity from "./migrations/029-familiarity";
+import * as retention from "./migrations/030-retention";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -70,6 +71,7 @@ const provider: MigrationProvider = {
     "027-past-records": pastRecords as unknown as Migration,
     "028-shift-needs": shiftNeeds as unknown as Migration,
     "029-familiarity": familiarity as unknown as Migration,
+    "030-retention": retention as unknown as Migration,
   }),
 };
 

@@ -10,6 +10,7 @@ import { canonical, sha256 } from "@/server/ledger/chain";
 import { loginOf } from "@/server/people/auth";
 import { tellClocks } from "./clocks";
 import { tellHistory } from "./history";
+import { tellKeeping } from "./keeping";
 import { markDemo } from "./mark";
 import { demoPeople, demoPin, demoSite, otherSite } from "./people";
 import { demoPool } from "./pool";
@@ -44,6 +45,7 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
     await tellClocks(db, seededRandom(733), today, days);
   }
   await tellStories(db, random, today, days, now);
+  await tellKeeping(db, today);
   await seedNeeds(db);
   await minutesLearned();
 }

@@ -63,6 +63,7 @@ export const bookedTables: readonly Booked[] = [
   ofUnit("machine_hours", ["no"]),
   // Its bytes are told by their hash.
   { ...ofUnit("unit_document"), but: ["bytes"] },
+  ofUnit("erasure"),
   inBook("yard", "finding_repair", ["finding_id"]),
   inBook("yard", "matter_gone", ["event_id"]),
   inBook("yard", "report_look", ["report_id"]),
@@ -72,6 +73,9 @@ export const bookedTables: readonly Booked[] = [
   inBook("sites", "site_change"),
   inBook("sites", "policy_version"),
   inBook("sites", "policy_settled", ["version_id"]),
+  inBook("sites", "retention_rule"),
+  inBook("sites", "legal_hold"),
+  inBook("sites", "legal_hold_lifted", ["hold_id"]),
   inBook("people", "staff_event"),
   inBook("people", "familiarisation"),
   inBook("people", "person"),

@@ -40,6 +40,11 @@ export function apart(document: unknown, texts: SealedText[], fields = personal)
   );
 }
 
+/** The digests of texts that a canonical document holds in their place. */
+export const digestsIn = (text: string): readonly string[] => [
+  ...new Set([...text.matchAll(/\{"digest":"([0-9a-f]{64})"\}/g)].map(([, digest]) => digest ?? "")),
+];
+
 const isDigest = (value: unknown): value is { digest: string } =>
   typeof value === "object" && value !== null && Object.keys(value).join() === "digest";
 

@@ -76,7 +76,7 @@ export async function verifyLedgers(db: Db): Promise<Verification> {
       firstBreak(rows, headsOf(unit.id)) ??
       (await missingFromLedger(db, unit.id, rows)) ??
       (await alteredText(db, unit.id, rows)) ??
-      (await otherEvents(db, unit.id, rows)) ??
+      (await otherBeside(db, unit.id, rows)) ??
       (await shownOtherwise(db, unit.id, rows)) ??
       (await notByItsPerson(db, unit.plate, rows));
     if (found) breaks.push({ unitId: unit.id, plate: unit.plate, ...found });
@@ -159,12 +159,19 @@ async function alteredText(db: Db, unitId: string, rows: readonly Row[]): Promis
   };
 }
 
-/** Events beside an entry that are not those it was sealed with. */
-async function otherEvents(db: Db, unitId: string, rows: readonly Row[]): Promise<Found | undefined> {
-  const position = await alteredEvents(db, unitId, rows);
-  return position === undefined
-    ? undefined
-    : { position, what: "edited", detail: "the events kept beside it are not those it was sealed with" };
+/** Events or texts beside an entry that are not those it was sealed with, or are away. */
+async function otherBeside(db: Db, unitId: string, rows: readonly Row[]): Promise<Found | undefined> {
+  const altered = await alteredEvents(db, unitId, rows);
+  return (
+    altered && {
+      position: altered.position,
+      what: "edited",
+      detail:
+        altered.what === "events"
+          ? "the events kept beside it are not those it was sealed with"
+          : "a name or text that was kept beside it is away, and no rule erased it",
+    }
+  );
 }
 
 /** A unit that is shown as its ledger does not tell it. */

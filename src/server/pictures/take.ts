@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { sql } from "kysely";
 import { z } from "zod";
-import { type PictureTaken, pictureLimits } from "@/contract/picture";
+import { type PictureHere, type PictureTaken, pictureLimits } from "@/contract/picture";
 import { pictureHash } from "@/core/record/events";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
@@ -82,15 +82,32 @@ async function whyNot(bytes: Buffer, hash: string): Promise<string | undefined> 
   return digest === hash ? whyNoPicture(bytes) : `expected the picture ${hash}, got ${digest}`;
 }
 
-/** The pictures of an inspection that have come whole, by hash. */
-export async function wholePictures(db: Db, inspectionId: string): Promise<readonly string[]> {
-  const rows = await db
+/** How these pictures of an inspection are here: whole, not come yet, or erased by the rule of their site. */
+export async function picturesAsHere(
+  db: Db,
+  inspectionId: string,
+  hashes: readonly string[],
+): Promise<readonly PictureHere[]> {
+  if (hashes.length === 0) return [];
+  const whole = await db
     .selectFrom("picture")
     .select("hash")
     .where("inspectionId", "=", inspectionId)
     .where("wholeAt", "is not", null)
     .execute();
-  return rows.map(({ hash }) => hash);
+  const subjects = hashes.map((hash) => `${inspectionId} ${hash}`);
+  const erased = await db
+    .selectFrom("erasure")
+    .select("digest as hash")
+    .where("kind", "=", "pictures")
+    .where("subject", "in", subjects)
+    .execute();
+  const among = (rows: readonly { readonly hash: string }[], hash: string) =>
+    rows.some((row) => row.hash === hash);
+  return hashes.map((hash) => ({
+    hash,
+    is: among(whole, hash) ? "whole" : among(erased, hash) ? "erased" : "waits",
+  }));
 }
 
 /** The bytes of a picture that came whole. */

@@ -1,8 +1,9 @@
 import { momentOf } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
 import { canonical, sha256 } from "@/server/ledger/chain";
-import { unpackEvents } from "@/server/ledger/kept-events";
+import { erasedOf, unpackEvents } from "@/server/ledger/kept-events";
 import { publicKeyPem, signHash } from "@/server/ledger/key";
+import { digestsIn } from "@/server/ledger/texts";
 import type { AtSite } from "./find";
 
 const dayMs = 86_400_000;
@@ -72,6 +73,7 @@ export async function* bundleOf(
         .where("unitId", "=", unit.id)
         .where("position", "in", positions)
         .execute();
+      const erased = await erasedOf(db, unit.id);
       const events = new Map(kept.map((one) => [one.position, canonical(unpackEvents(one.packed))]));
       const texts = await textsIn(db, rows.map(({ body }) => body).concat([...events.values()]));
       for (const { position, ...row } of rows) {
@@ -80,6 +82,7 @@ export async function* bundleOf(
         yield sealed.line({
           ...{ unitId: unit.id, plate: unit.plate, serial: unit.serial, position, ...row },
           ...(own !== undefined && { events: own }),
+          ...(erased.has(position) && { erased: erased.get(position)?.toISOString() }),
           ...(beside.length > 0 && { texts: beside }),
         });
         entries += 1;
@@ -91,10 +94,6 @@ export async function* bundleOf(
   yield last;
   yield `{"signature":"${signHash(sealed.seal)}"}\n`;
 }
-
-const digestsIn = (text: string): readonly string[] => [
-  ...new Set([...text.matchAll(/\{"digest":"([0-9a-f]{64})"\}/g)].map(([, digest]) => digest ?? "")),
-];
 
 interface BesideText {
   readonly digest: string;

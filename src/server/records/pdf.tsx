@@ -25,6 +25,8 @@ export interface PdfWords {
   /** When it was signed, and from when to when somebody was at a stop, on the site's clock. */
   readonly signedAt: string;
   readonly span: (stretch: Stretch) => string;
+  /** Where its answers are no longer kept: that, and since when. */
+  readonly erased?: string;
 }
 
 const s = StyleSheet.create({
@@ -150,6 +152,7 @@ function RecordPages({ of, code, number }: { of: ToPrint; code: string; number: 
       )}
       <Text style={s.box}>{t("decide.authority")}</Text>
       <Text style={look.h2}>{t("record.all")}</Text>
+      {words.erased === undefined ? null : <Text>{words.erased}</Text>}
       {stretches.map((stretch, i) => (
         <View key={`${stretch.stop} ${stretch.fromMs}`}>
           <View style={s.stop} minPresenceAhead={30}>

@@ -7,10 +7,11 @@ import { sheetHash } from "@/server/inspections/sign";
 
 /**
  * What a sealed full inspection was planned from, so that its proof can be worked out again; undefined where the
- * catalogue has changed since, or the sheet pinned there is not the version kept.
+ * catalogue has changed since, the answers were erased, or the sheet pinned there is not the version kept.
  */
 export async function walkedFrom(db: Db, document: SealedDocument): Promise<WalkInput | undefined> {
-  const { scope, pinned } = document;
+  const { scope, pinned, erased } = document;
+  if (erased !== undefined) return undefined;
   const { sheetVersionId, policy, found } = pinned;
   if (scope.kind !== "full" || pinned.catalogueVersion !== catalogueVersion) return undefined;
   if (sheetVersionId === undefined || policy === undefined || found === undefined) return undefined;

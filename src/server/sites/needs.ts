@@ -3,6 +3,7 @@ import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { textField } from "@/server/http/text";
 import { rights } from "@/server/people/roles";
+import { unitNames } from "@/server/units/names";
 
 const which = { shiftId: textField(1, "a shift of the site", 40), unitId: z.uuid() };
 
@@ -101,13 +102,7 @@ export async function needsToSet(db: Db, siteId: string) {
       .where("u.retiredAt", "is", null)
       .orderBy("u.plate")
       .execute(),
-    db
-      .selectFrom("unit")
-      .select(["id", "plate"])
-      .where("siteId", "=", siteId)
-      .where("retiredAt", "is", null)
-      .orderBy("plate")
-      .execute(),
+    unitNames(db, siteId, "not"),
     inspectorsOf(db, siteId),
   ]);
   const shifts = [...site.shifts].sort((a, b) => a.startsMin - b.startsMin);

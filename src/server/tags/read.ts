@@ -1,6 +1,6 @@
 import { sql } from "kysely";
 import type { Db } from "@/server/database/database";
-import { wholePictures } from "@/server/pictures/take";
+import { picturesAsHere } from "@/server/pictures/take";
 import { carriesTag } from "@/server/units/standing";
 
 export type Waits = "repair" | "retest" | "release" | "nothing";
@@ -103,8 +103,8 @@ export async function tagDetail(db: Db, id: string) {
     .where("t.id", "=", id)
     .executeTakeFirst();
   if (tag === undefined) return undefined;
-  const whole = tag.inspectionId === null ? [] : await wholePictures(db, tag.inspectionId);
-  const pictures = (tag.pictures ?? []).map((hash) => ({ hash, whole: whole.includes(hash) }));
+  const pictures =
+    tag.inspectionId === null ? [] : await picturesAsHere(db, tag.inspectionId, tag.pictures ?? []);
   const steps = await db
     .selectFrom("tagStep as s")
     .innerJoin("person as p", "p.id", "s.personId")

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import { practiceOf } from "@/core/vocabulary/practice";
 import { unsignedFaults } from "@/server/book/faults";
 import type { Db } from "@/server/database/database";
@@ -28,6 +29,7 @@ export async function unitDetail(db: Db, plate: string, at: Date, before?: Date)
       policyOfUnit("t", "u"),
       "h.name as sheetName",
       "h.id as sheetId",
+      sql<boolean>`is_under_hold(u.id)`.as("onHold"),
     ])
     .where("u.plate", "=", plate)
     .executeTakeFirst();

@@ -6,7 +6,7 @@ import { LeftUnproven } from "@/screens/proof/left-unproven";
 import { RecordView } from "@/screens/record/record-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
-import { wholePictures } from "@/server/pictures/take";
+import { picturesAsHere } from "@/server/pictures/take";
 import { sealedRecord } from "@/server/records/read";
 import { walkedFrom } from "@/server/records/walked";
 import { zoneOf } from "@/server/sites/zone";
@@ -29,7 +29,11 @@ export default async function RecordPage({ params }: { params: Promise<{ id: str
           record={{
             ...rest,
             recordedAtMs: recordedAt.getTime(),
-            pictures: await wholePictures(database(), id),
+            pictures: await picturesAsHere(
+              database(),
+              id,
+              record.document.findings.flatMap(({ pictures }) => pictures ?? []),
+            ),
           }}
           measures={chrome.display.measures}
           zone={await zoneOf(database(), record.siteId)}
