@@ -53,7 +53,7 @@ export function Due({
                 make={() => ({ body: { kind, second } })}
                 ready={second.badge.length >= 3 && second.pin.length >= 4}
                 done={() => setChosen(undefined)}
-                words={t("retention.eraseCount", { what: t(`retention.count.${kind}`, { count }) })}
+                words={t("retention.eraseBoth")}
               >
                 <SecondFields second={second} onType={setSecond} />
               </Ask>

@@ -2,7 +2,13 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { RetentionShown } from "@/contract/retention";
-import { type KeptKind, keptKinds, mostYears, shorterAfterDays } from "@/core/vocabulary/kept";
+import {
+  type KeptKind,
+  type KeptYears,
+  keptKinds,
+  mostYears,
+  shorterAfterDays,
+} from "@/core/vocabulary/kept";
 import { TextField } from "@/kit/field";
 import { Ask, Field } from "../ask";
 import { dayAndClock } from "../states";
@@ -73,7 +79,7 @@ function Rule({
     reports: "",
     ...(Object.fromEntries(Object.entries(shown.years).map(([kind, years]) => [kind, `${years}`])) as object),
   });
-  const years = Object.fromEntries(
+  const years: KeptYears = Object.fromEntries(
     keptKinds.flatMap((kind) => (typed[kind] === "" ? [] : [[kind, Number(typed[kind])]])),
   );
   const good = Object.values(years).every((one) => Number.isInteger(one) && one >= 1 && one <= mostYears);
@@ -101,7 +107,7 @@ function Rule({
           path={`${path}/retention`}
           method="PUT"
           make={() => ({ body: { years } })}
-          ready={mayChange && good && JSON.stringify(years) !== JSON.stringify(shown.years)}
+          ready={mayChange && good && keptKinds.some((kind) => years[kind] !== shown.years[kind])}
           words={t("retention.save")}
         >
           {keptKinds.map((kind) => (

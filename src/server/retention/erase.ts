@@ -10,7 +10,7 @@ import { digestsIn } from "@/server/ledger/texts";
 import { secondPerson, secondSchema } from "@/server/people/pin";
 
 /** Erased at one press, at most; what is left is said. */
-const atOnce = 2000;
+const atOnce = 400;
 
 export const eraseSchema = z.strictObject({ kind: z.enum(keptKinds), second: secondSchema });
 

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
-import { NextIntlClientProvider } from "next-intl";
 import { wordsFor } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
+import { MoreWords } from "@/screens/chrome/more-words";
 import { PersonView } from "@/screens/people/person-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
@@ -21,9 +21,7 @@ export default async function PersonPage({ params }: { params: Promise<{ id: str
     !oneself && mayAt(call.person, right, call.siteId ?? "");
   return (
     <Chrome data={await chromeData(call)} at="settings">
-      <NextIntlClientProvider
-        messages={await wordsFor("people", "role", "family", "tagged", "tagging", "clocks")}
-      >
+      <MoreWords given={await wordsFor("people", "role", "family", "tagged", "tagging", "clocks")}>
         <PersonView
           person={person}
           sheets={await sheetNames(database())}
@@ -36,7 +34,7 @@ export default async function PersonPage({ params }: { params: Promise<{ id: str
             show: may("familiarise"),
           }}
         />
-      </NextIntlClientProvider>
+      </MoreWords>
     </Chrome>
   );
 }

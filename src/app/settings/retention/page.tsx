@@ -1,6 +1,6 @@
-import { NextIntlClientProvider } from "next-intl";
 import { wordsFor } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
+import { MoreWords } from "@/screens/chrome/more-words";
 import { RetentionView } from "@/screens/retention/retention-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
@@ -17,7 +17,7 @@ export default async function RetentionPage() {
   const shown = await retentionOf(db, call.siteId, call.at);
   return (
     <Chrome data={await chromeData(call)} at="settings">
-      <NextIntlClientProvider messages={await wordsFor("retention", "clocks")}>
+      <MoreWords given={await wordsFor("retention", "clocks")}>
         <RetentionView
           // Once another rule holds, the form begins from that.
           key={JSON.stringify(shown.years)}
@@ -30,7 +30,7 @@ export default async function RetentionPage() {
             change: mayAt(call.person, "settings", call.siteId),
           }}
         />
-      </NextIntlClientProvider>
+      </MoreWords>
     </Chrome>
   );
 }
