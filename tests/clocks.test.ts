@@ -8,8 +8,8 @@ import { icsOf, newCalendarSecret, siteCalendar } from "@/server/clocks/calendar
 import { documentOf, keepDocument } from "@/server/clocks/documents";
 import { noteReading, voidReading } from "@/server/clocks/hours";
 import { recordJob } from "@/server/clocks/job";
-import { clocksNow, workedOut } from "@/server/clocks/keep";
-import { programmeClaims, setProgramme, settleClaim } from "@/server/clocks/programme";
+import { clocksNow, programmesOf, workedOut } from "@/server/clocks/keep";
+import { programmeClaims, setForModel, setProgramme, settleClaim } from "@/server/clocks/programme";
 import { setSlot } from "@/server/clocks/slots";
 import { walkAndSign } from "@/server/demo/walk";
 import { verifyBooks } from "@/server/ledger/verify-books";
@@ -174,6 +174,28 @@ describe("a job that comes round", () => {
         yard.db,
       ),
     ).rejects.toThrow(/check/);
+  });
+});
+
+describe("a programme for a model", () => {
+  it("holds for each of its units at the site; on one of which it asks less it waits", async () => {
+    const { owner } = yard.people;
+    const units = await Promise.all(
+      ["M-1", "M-2", "M-3", "M-4"].map((plate) => addUnit(yard.db, plate, slabScissorSheet)),
+    );
+    const [first = "", second = "", third = "", retired = ""] = units;
+    // Three of one model; the fourth is of it too, and out of use.
+    await sql`UPDATE unit SET sheet_version_id = (SELECT sheet_version_id FROM unit WHERE id = ${first})
+      WHERE id IN (${second}, ${third}, ${retired})`.execute(yard.db);
+    await sql`UPDATE unit SET retired_at = now() WHERE id = ${retired}`.execute(yard.db);
+    await setProgramme(yard.db, second, owner, service(1, null), at(0));
+    expect(await setForModel(yard.db, first, owner, service(3, null), at(1))).toEqual({
+      set: ["M-1", "M-3"],
+      waiting: ["months"],
+    });
+    const months = async (id: string) => (await programmesOf(yard.db, id)).map((one) => one.months);
+    expect(await Promise.all(units.map(months))).toEqual([[3], [1], [3], []]);
+    expect(await programmeClaims(yard.db, second)).toHaveLength(1);
   });
 });
 

@@ -10,6 +10,7 @@ import { beginYard, firstCode } from "@/server/first/first";
 import { bookAsFound } from "@/server/ledger/books";
 import { verifyBooks } from "@/server/ledger/verify-books";
 import { requireOwnerOfAll } from "@/server/people/access";
+import { certificateOf, keepCertificate } from "@/server/people/certificates";
 import { makeFamiliar } from "@/server/people/familiar";
 import { ownData } from "@/server/people/own-data";
 import { chooseOwnPin, secondPerson } from "@/server/people/pin";
@@ -41,6 +42,7 @@ const trained = {
   licence: "L-9",
   until: "2027-01-31",
   document: "",
+  documentId: null as string | null,
 };
 const event = (personId: string, kind: string, by: string | null, detail: object = {}) =>
   sql`INSERT INTO staff_event (id, person_id, site_id, kind, detail, by_person, at)
@@ -112,6 +114,28 @@ describe("people", () => {
         VALUES (${randomUUID()}, ${id}, 'own', 'x', ${technician}, ${at(1)})`.execute(yard.db),
     ).rejects.toThrow(/choose a PIN/);
     await expect(sql`DELETE FROM staff_event`.execute(yard.db)).rejects.toThrow(/is a record/);
+  });
+
+  it("are trained on the word of a certificate that is theirs, and kept as it came", async () => {
+    const [{ id }, { id: other }] = [await add("7021"), await add("7022")];
+    const { owner } = yard.people;
+    const pdf = Buffer.from("%PDF-1.4\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF\n");
+    const keep = (bytes: Buffer) => keepCertificate(yard.db, id, "yard", owner, "card.pdf", bytes, at(1));
+    await expect(keep(Buffer.from("no report"))).rejects.toMatchObject({ type: "no-document" });
+    const { id: documentId } = await keep(pdf);
+    const records = (personId: string) =>
+      changeStaff(yard.db, personId, "yard", { ...trained, documentId }, owner, at(2));
+    await expect(records(other)).rejects.toThrow(/a document of this person/);
+    await records(id);
+    expect((await staffDetail(yard.db, "yard", id))?.trainings).toMatchObject([
+      { licence: "L-9", documentId },
+    ]);
+    expect((await certificateOf(yard.db, id, documentId))?.bytes).toEqual(pdf);
+    expect(await certificateOf(yard.db, other, documentId)).toBeUndefined();
+    // Recorded again without one, the old certificate is not said to be its.
+    await changeStaff(yard.db, id, "yard", trained, owner, at(3));
+    expect((await staffDetail(yard.db, "yard", id))?.trainings[0]?.documentId).toBeUndefined();
+    await expect(sql`UPDATE staff_document SET name = 'x'`.execute(yard.db)).rejects.toThrow(/is a record/);
   });
 
   it("are made familiar with all of a model, signed by both", async () => {

@@ -141,6 +141,18 @@ const asked: readonly Asked[] = [
     params: () => ({ id: yard.people.operator }),
     who: ["owner", "supervisor", "technician", "trainer"],
   },
+  {
+    route: "people/[id]/documents",
+    method: "POST",
+    params: () => ({ id: yard.people.operator }),
+    who: ["owner", "supervisor", "trainer"],
+  },
+  {
+    route: "people/[id]/documents/[document]",
+    method: "GET",
+    params: () => ({ id: yard.people.operator, document: nothing }),
+    who: ["owner", "supervisor", "trainer"],
+  },
   { route: "sites/[id]", method: "PUT", params: () => ({ id: "yard" }), who: ["owner"] },
   { route: "sites/[id]/needs", method: "PUT", params: () => ({ id: "yard" }), who: ["supervisor", "owner"] },
   {
@@ -343,6 +355,8 @@ describe("every route of the app", () => {
         "people/[id]",
         "people/[id]/familiar",
         "people/[id]/data",
+        "people/[id]/documents",
+        "people/[id]/documents/[document]",
         "records/export",
         "records/pdf",
         "records/bundle",

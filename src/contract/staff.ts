@@ -33,6 +33,8 @@ export interface StaffDetail {
   readonly until?: string;
   /** The number of the certificate or card it stands on. */
   readonly document?: string;
+  /** The file of it, where one was sent. */
+  readonly documentId?: string | null;
   readonly why?: string;
 }
 
@@ -49,6 +51,8 @@ export interface PersonShown {
     readonly family: Family;
     readonly licence: string;
     readonly untilMs: number;
+    /** The certificate's file, where the latest record of it came with one. */
+    readonly documentId: string | undefined;
   }[];
   readonly familiar: readonly {
     readonly sheet: string;

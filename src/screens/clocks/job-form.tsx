@@ -5,7 +5,7 @@ import type { ClockId } from "@/contract/clocks";
 import { lackOf } from "@/core/vocabulary/jobs";
 import { TextField } from "@/kit/field";
 import { Ask, Field, numberIn } from "../ask";
-import { DocumentField, sendDocument } from "./document-field";
+import { DocumentField, sendDocument } from "../document-field";
 
 const empty = { doneOn: "", by: "", licence: "", document: "", hours: "", nextDue: "" };
 
@@ -29,8 +29,9 @@ export function JobForm({ plate, job, byHours }: { plate: string; job: ClockId; 
         licence: typed.licence,
         hasReport: typed.document.trim() !== "" || file !== undefined,
       }) === undefined);
+  const base = `/api/units/${encodeURIComponent(plate)}`;
   const make = async () => {
-    const sent = file === undefined ? undefined : await sendDocument(plate, file);
+    const sent = file === undefined ? undefined : await sendDocument(`${base}/documents`, file);
     if (sent !== undefined && "problem" in sent) return sent;
     const documentId = sent?.id ?? null;
     const { doneOn, by, licence, document, nextDue } = typed;
@@ -38,7 +39,6 @@ export function JobForm({ plate, job, byHours }: { plate: string; job: ClockId; 
       ? { body: { examiner: by, licence, examinedOn: doneOn, nextDue, document, documentId } }
       : { body: { job, doneOn, doneBy: by, licence, document, documentId, meterHours: hours ?? null } };
   };
-  const base = `/api/units/${encodeURIComponent(plate)}`;
   return (
     <Ask
       path={examination ? `${base}/examinations` : `${base}/jobs`}
@@ -71,7 +71,7 @@ export function JobForm({ plate, job, byHours }: { plate: string; job: ClockId; 
       <Field words={t("units.examDocument")}>
         <TextField value={typed.document} maxLength={120} onChange={set("document")} />
       </Field>
-      <DocumentField onPick={setFile} />
+      <DocumentField file={file} onPick={setFile} />
     </Ask>
   );
 }

@@ -24,8 +24,11 @@ export function ProgrammeForm({
   plate,
   now,
   ofSheet,
+  alike,
 }: {
   plate: string;
+  /** Units of its model at its site, this one among them. */
+  alike: readonly string[];
   now: readonly ProgrammeWanted[];
   ofSheet: JobHours;
 }) {
@@ -46,7 +49,11 @@ export function ProgrammeForm({
     };
   };
   const [typed, setTyped] = useState(() => startOf("service"));
-  const [waiting, setWaiting] = useState<readonly string[]>();
+  const [done, setDone] = useState<{
+    readonly waiting?: readonly string[];
+    readonly set?: readonly string[];
+  }>({});
+  const [all, setAll] = useState(false);
   const [ends, setEnds] = useState(false);
   const set = (id: keyof Typed) => (event: { target: { value: string } }) =>
     setTyped((was) => ({ ...was, [id]: event.target.value }));
@@ -55,6 +62,7 @@ export function ProgrammeForm({
   const body = {
     ...{ job: typed.job, runs: !ends, months: months ?? null, hours: hours ?? null, source: typed.source },
     ...{ earlyDays: numberIn(typed.earlyDays) ?? 0, noticeDays: numberIn(typed.noticeDays) ?? 0 },
+    of: all ? "model" : "unit",
   };
   return (
     <>
@@ -63,7 +71,7 @@ export function ProgrammeForm({
         make={() => ({ body })}
         ready={(months !== undefined || hours !== undefined) && typed.source.trim().length > 1}
         done={(answer) => {
-          setWaiting((answer as { waiting?: readonly string[] }).waiting);
+          setDone(answer as typeof done);
           setEnds(false);
         }}
         words={t("clocks.setProgramme")}
@@ -97,15 +105,25 @@ export function ProgrammeForm({
             onChange={set("noticeDays")}
           />
         </Field>
+        {alike.length > 1 ? (
+          <CheckBox checked={all} onCheck={setAll} className="font-semibold md:col-span-2">
+            {t("clocks.forModel", { plates: alike.join(", ") })}
+          </CheckBox>
+        ) : null}
         {now.some(({ job }) => job === typed.job) ? (
           <CheckBox checked={ends} onCheck={setEnds} className="font-semibold md:col-span-2">
             {t("clocks.ends")}
           </CheckBox>
         ) : null}
       </Ask>
-      {waiting === undefined ? null : (
+      {done.set === undefined || done.set.length === 0 ? null : (
+        <p role="status" className="mt-3 border-[2.5px] border-ink p-3">
+          {t("clocks.setFor", { plates: done.set.join(", ") })}
+        </p>
+      )}
+      {done.waiting === undefined ? null : (
         <p role="status" className="mt-3 border-[2.5px] border-ink p-3 font-semibold">
-          {t("clocks.waits", { why: waiting.map((one) => t(`clocks.less.${one}`)).join(", ") })}
+          {t("clocks.waits", { why: done.waiting.map((one) => t(`clocks.less.${one}`)).join(", ") })}
         </p>
       )}
     </>

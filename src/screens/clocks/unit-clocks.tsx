@@ -21,6 +21,7 @@ export function UnitClocksView({
   plate,
   clocks,
   ofSheet,
+  alike,
   battery,
   longestCharge,
   zone,
@@ -30,6 +31,8 @@ export function UnitClocksView({
   plate: string;
   clocks: UnitClocks;
   ofSheet: JobHours;
+  /** Plates of the units of its model at its site, this one among them. */
+  alike: readonly string[];
   battery: boolean;
   longestCharge: number | undefined;
   zone: string;
@@ -126,7 +129,7 @@ export function UnitClocksView({
                 {t("clocks.programmes")}
               </summary>
               <p className="mb-2 max-w-[70ch] text-ink2">{t("clocks.programmesLead")}</p>
-              <ProgrammeForm plate={plate} now={programmes} ofSheet={ofSheet} />
+              <ProgrammeForm plate={plate} now={programmes} ofSheet={ofSheet} alike={alike} />
             </details>
           ) : null}
         </div>

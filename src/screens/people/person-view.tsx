@@ -10,6 +10,7 @@ import { TextField } from "@/kit/field";
 import { Mark } from "@/kit/mark";
 import { Problem } from "@/kit/problem";
 import { Ask, Field, NamedField } from "../ask";
+import { DocumentField, sendDocument } from "../document-field";
 import { send } from "../send";
 import { day, dayAndClock } from "../states";
 import { Handed } from "./handed";
@@ -107,13 +108,21 @@ export function PersonView({
           <h2 className="text-[22px] font-bold">{t("people.trainings")}</h2>
           {person.trainings.length === 0 ? <p className="text-ink2">{t("people.untrained")}</p> : null}
           <ul className="mt-1">
-            {person.trainings.map(({ family, licence, untilMs }) => (
+            {person.trainings.map(({ family, licence, untilMs, documentId }) => (
               <li
                 key={family}
                 className="flex min-h-[52px] flex-wrap items-center justify-between gap-4 border-b border-line"
               >
                 <span>
                   <b>{t(`family.${family}`)}</b>, {licence}
+                  {documentId !== undefined && (may.train || may.data) ? (
+                    <a
+                      className="ml-3 inline-grid min-h-[48px] content-center underline"
+                      href={`${path}/documents/${documentId}`}
+                    >
+                      {t("people.openCertificate")}
+                    </a>
+                  ) : null}
                 </span>
                 <Mark kind={untilMs > nowMs ? "fine" : "tag_out"}>
                   {t(untilMs > nowMs ? "people.until" : "people.ended", { day: day(untilMs, zone) })}
@@ -183,15 +192,23 @@ function TrainForm({ path }: { path: string }) {
   const t = useTranslations();
   const [family, setFamily] = useState<Family>("slab_scissor");
   const [typed, setTyped] = useState({ licence: "", until: "", document: "" });
+  const [file, setFile] = useState<File>();
   const set = (id: keyof typeof typed) => (event: { target: { value: string } }) =>
     setTyped((was) => ({ ...was, [id]: event.target.value }));
   return (
     <div className="mt-3">
       <Ask
         path={path}
-        make={() => ({ body: { kind: "trained", family, ...typed } })}
+        make={async () => {
+          const sent = file === undefined ? undefined : await sendDocument(`${path}/documents`, file);
+          if (sent !== undefined && "problem" in sent) return sent;
+          return { body: { kind: "trained", family, ...typed, documentId: sent?.id ?? null } };
+        }}
         ready={typed.licence.trim().length > 1 && typed.until !== ""}
-        done={() => setTyped({ licence: "", until: "", document: "" })}
+        done={() => {
+          setTyped({ licence: "", until: "", document: "" });
+          setFile(undefined);
+        }}
         words={t("people.train")}
       >
         <NamedField
@@ -209,6 +226,7 @@ function TrainForm({ path }: { path: string }) {
         <Field words={t("people.certificate")}>
           <TextField value={typed.document} maxLength={120} onChange={set("document")} />
         </Field>
+        <DocumentField file={file} onPick={setFile} />
       </Ask>
     </div>
   );

@@ -32,9 +32,16 @@ export const programmeSchema = z
     message: "expected an early window of at most half the interval",
   });
 
+/** A programme, and whether it is for this unit or for every unit of its model at its site. */
+export const programmeAskedSchema = programmeSchema.safeExtend({
+  of: z.enum(["unit", "model"]).default("unit"),
+});
+
 /** What became of a programme: set, or waiting for a second person because it asks less than before. */
 export interface ProgrammeSet {
   readonly waiting?: readonly AsksLess[];
+  /** Plates of the units for which it holds now, where more than one was meant. */
+  readonly set?: readonly string[];
 }
 
 /** Sets how often a job comes round on a unit. What asks less than before waits for a second person. */
@@ -65,6 +72,39 @@ export async function setProgramme(
   noteHeads(heads);
   return answer;
 }
+
+/** Sets it for every unit of a unit's model at its site; on those of which it asks less it waits, each for itself. */
+export async function setForModel(
+  db: Db,
+  unitId: string,
+  personId: string,
+  wanted: ProgrammeWanted,
+  at: Date,
+): Promise<ProgrammeSet> {
+  const set: string[] = [];
+  const waiting = new Set<AsksLess>();
+  for (const unit of await sameModel(db, unitId)) {
+    const { waiting: less } = await setProgramme(db, unit.id, personId, wanted, at);
+    if (less === undefined) set.push(unit.plate);
+    else for (const one of less) waiting.add(one);
+  }
+  return { set, ...(waiting.size > 0 && { waiting: [...waiting] }) };
+}
+
+/** Units in use of the same model at the same site, this one among them, by plate. */
+export const sameModel = (db: Db, unitId: string) =>
+  db
+    .selectFrom("unit as own")
+    .innerJoin("sheetVersion as ov", "ov.id", "own.sheetVersionId")
+    .innerJoin("unit as u", "u.siteId", "own.siteId")
+    .innerJoin("sheetVersion as v", (on) =>
+      on.onRef("v.id", "=", "u.sheetVersionId").onRef("v.sheetId", "=", "ov.sheetId"),
+    )
+    .select(["u.id", "u.plate"])
+    .where("own.id", "=", unitId)
+    .where("u.retiredAt", "is", null)
+    .orderBy("u.plate")
+    .execute();
 
 async function lessThanNow(
   trx: Trx,

@@ -76,6 +76,7 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   site_change: ["insert"],
   staff_event: ["insert"],
   familiarisation: ["insert"],
+  staff_document: ["insert"],
   pin_change: ["insert"],
   unit_change: ["insert"],
   // Read only: who there is and what they may do, the rules of the floor.

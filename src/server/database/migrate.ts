@@ -39,6 +39,7 @@ import * as pastRecords from "./migrations/027-past-records";
 import * as shiftNeeds from "./migrations/028-shift-needs";
 import * as familiarity from "./migrations/029-familiarity";
 import * as retention from "./migrations/030-retention";
+import * as certificates from "./migrations/031-certificates";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -72,6 +73,7 @@ const provider: MigrationProvider = {
     "028-shift-needs": shiftNeeds as unknown as Migration,
     "029-familiarity": familiarity as unknown as Migration,
     "030-retention": retention as unknown as Migration,
+    "031-certificates": certificates as unknown as Migration,
   }),
 };
 

@@ -78,6 +78,7 @@ export const bookedTables: readonly Booked[] = [
   inBook("sites", "legal_hold_lifted", ["hold_id"]),
   inBook("people", "staff_event"),
   inBook("people", "familiarisation"),
+  inBook("people", "staff_document", ["id"], ["bytes"]),
   inBook("people", "person"),
   inBook("people", "person_role", ["person_id", "site_id", "role"]),
   inBook("people", "authorisation", ["person_id", "family"]),

@@ -67,6 +67,14 @@ export async function staffDetail(db: Db, siteId: string, id: string): Promise<P
     db
       .selectFrom("authorisation")
       .select(["family", "licence", "until"])
+      .select(
+        sql<
+          string | null
+        >`(SELECT e.detail->>'documentId' FROM staff_event e WHERE e.person_id = authorisation.person_id
+          AND e.kind = 'trained' AND e.detail->>'family' = authorisation.family ORDER BY e.no DESC LIMIT 1)`.as(
+          "documentId",
+        ),
+      )
       .where("personId", "=", id)
       .orderBy("family")
       .execute(),
@@ -94,7 +102,11 @@ export async function staffDetail(db: Db, siteId: string, id: string): Promise<P
     ...rest,
     roles: ownRoles.map(({ role }) => role),
     codeUntilMs: expiresAt?.getTime(),
-    trainings: trainings.map(({ until, ...one }) => ({ ...one, untilMs: until.getTime() })),
+    trainings: trainings.map(({ until, documentId, ...one }) => ({
+      ...one,
+      untilMs: until.getTime(),
+      documentId: documentId ?? undefined,
+    })),
     familiar: familiar.map(({ at, ...one }) => ({ ...one, atMs: at.getTime() })),
     history: history.map(({ at, ...one }) => ({ ...one, atMs: at.getTime() })),
   };

@@ -5,6 +5,7 @@ import { families } from "@/core/vocabulary/families";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { textField } from "@/server/http/text";
+import { certificateOf } from "./certificates";
 import { writeCode } from "./pin";
 import { roles } from "./roles";
 
@@ -23,6 +24,8 @@ export const trainingSchema = z.strictObject({
   until: z.iso.date(),
   /** The number of the certificate. */
   document: textField(0, "the number of the certificate", 120),
+  /** The certificate itself, sent before. */
+  documentId: z.uuid().nullable().default(null),
 });
 
 export const staffChangeSchema = z.discriminatedUnion("kind", [
@@ -125,6 +128,9 @@ export async function changeStaff(
         await addStaffEvent(trx, personId, siteId, "role_given", { role }, by, at);
       return writeCode(trx, personId, siteId, by, at);
     }
+    if (kind === "trained" && change.documentId !== null)
+      if ((await certificateOf(trx, personId, change.documentId)) === undefined)
+        throw new Problem(400, "bad-input", "documentId: expected a document of this person; send it again");
     await addStaffEvent(trx, personId, siteId, kind, detailOf(change), by, at);
     return {};
   });

@@ -1,6 +1,7 @@
 import type { Generated } from "kysely";
 import type { Shown, StaffDetail, StaffEventKind } from "@/contract/staff";
 import type { Family } from "@/core/vocabulary/families";
+import type { KeptFile } from "@/server/documents/file";
 import type { Role } from "@/server/people/roles";
 import type { Json, Time } from "./column-types";
 
@@ -29,6 +30,7 @@ export interface PersonTables {
     byPerson: string | null;
     at: Time;
   };
+  staffDocument: KeptFile & { personId: string; siteId: string; sentBy: string; sentAt: Time };
   pinChange: {
     id: string;
     personId: string;

@@ -5,6 +5,7 @@ import { jobHoursOf } from "@/core/sheet/job-hours";
 import { hasTractionBattery } from "@/core/sheet/read";
 import { Chrome } from "@/screens/chrome/chrome";
 import { UnitClocksView } from "@/screens/clocks/unit-clocks";
+import { sameModel } from "@/server/clocks/programme";
 import { unitClocks } from "@/server/clocks/read";
 import { unitSheetOf } from "@/server/clocks/sheet-of-unit";
 import { database } from "@/server/database/database";
@@ -30,6 +31,7 @@ export default async function UnitClocksPage({ params }: { params: Promise<{ pla
         <UnitClocksView
           plate={plate}
           clocks={clocks}
+          alike={(await sameModel(database(), unit.id)).map((one) => one.plate)}
           ofSheet={sheet === null ? {} : jobHoursOf(sheet)}
           battery={sheet !== null && hasTractionBattery(sheet)}
           longestCharge={sheet?.figures.longest_charge?.value}

@@ -1,5 +1,6 @@
-import { keepDocument, mostDocumentBytes } from "@/server/clocks/documents";
+import { keepDocument } from "@/server/clocks/documents";
 import { database } from "@/server/database/database";
+import { mostDocumentBytes } from "@/server/documents/file";
 import { bytesOf } from "@/server/http/body";
 import { queryOf } from "@/server/http/page-query";
 import { route } from "@/server/http/route";
