@@ -6,6 +6,7 @@ import { sql } from "kysely";
 import { afterAll, beforeAll } from "vitest";
 import { eventSchemaVersion } from "@/core/record/event-form";
 import type { InspectionEvent } from "@/core/record/events";
+import type { Sheet } from "@/core/sheet/sheet";
 import { defaultPolicy, type Policy } from "@/core/vocabulary/policy";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
@@ -118,7 +119,7 @@ async function furnish(yard: Yard, policy: Policy): Promise<void> {
 export async function addUnit(
   db: Db,
   plate: string,
-  sheet: typeof slabScissorSheet,
+  sheet: Sheet,
   examinationDue = new Date("2027-01-01"),
 ): Promise<string> {
   const content = canonical(sheet);
@@ -126,6 +127,10 @@ export async function addUnit(
   const versionId = randomUUID();
   const id = randomUUID();
   await db.insertInto("sheet").values({ id: sheetId, name: sheet.model, family: sheet.family }).execute();
+  // What a sheet leaves longer is two people's word.
+  const [madeBy, confirmedBy] = (await db.selectFrom("person").select("id").limit(2).execute()).map(
+    (p) => p.id,
+  );
   await db
     .insertInto("sheetVersion")
     .values({
@@ -136,6 +141,7 @@ export async function addUnit(
       hash: sha256(content),
       createdAt: at(0),
       weakens: "[]",
+      ...(sheet.intervals !== undefined && { madeBy, confirmedBy }),
     })
     .execute();
   await db

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import { describe, expect, it } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
 import type { Sheet } from "@/core/sheet/sheet";
@@ -148,6 +149,41 @@ describe("not fitted on a safety feature", () => {
     await expect(
       createSheet(yard.db, yard.people.owner, { ...forged, model: "S 25" }, undefined, at(9)),
     ).rejects.toMatchObject({ type: "sheet-there" });
+  });
+
+  it("a slope test is left longer by two people, also in a sheet that comes whole from a file", async () => {
+    const intervals = {
+      "drive.brake_hold": { days: 7, page: "41" },
+      "doc.handbooks": { days: 30, page: "12" },
+    };
+    const raw = { ...slabScissorSheet, model: "S 26", intervals };
+    const saved = await createSheet(yard.db, yard.people.owner, raw, undefined, at(9));
+    expect(saved).toMatchObject({ version: 1, waiting: [{ what: "interval" }] });
+    const kept = async () => (await latest(saved.id)).sheet.intervals;
+    expect(await kept()).toEqual({ "doc.handbooks": intervals["doc.handbooks"] });
+    // Past the use case: by nobody, by one, longer than the version before says; shorter is one's own word.
+    const version = (n: number, days: number, by: readonly (string | null)[]) => {
+      const content = JSON.stringify({ ...raw, intervals: { "drive.brake_hold": { days, page: "41" } } });
+      return sql`INSERT INTO sheet_version (id, sheet_id, version, content, hash, created_at, weakens, made_by, confirmed_by)
+        VALUES (gen_random_uuid(), ${saved.id}, ${n}, ${content}, ${`hash ${n}`}, now(), '[]', ${by[0]}, ${by[1]})`.execute(
+        yard.db,
+      );
+    };
+    const { owner, technician } = yard.people;
+    for (const by of [
+      [null, null],
+      [owner, null],
+      [owner, owner],
+    ])
+      await expect(version(2, 7, by)).rejects.toThrow(/two people/);
+    const claim = (await latest(saved.id)).claims[0]?.id ?? "";
+    await expect(confirmClaim(yard.db, claim, owner, at(10))).rejects.toMatchObject({
+      type: "second-person",
+    });
+    await confirmClaim(yard.db, claim, technician, at(10));
+    expect(await kept()).toEqual(intervals);
+    await expect(version(3, 8, [owner, null])).rejects.toThrow(/two people/);
+    await expect(version(3, 6, [owner, null])).resolves.toBeDefined();
   });
 
   it("without the manual's page it is refused, and what waits can be taken back", async () => {

@@ -63,6 +63,18 @@ export function intervalsRefused(sheet: Sheet): readonly string[] {
   return Object.keys(sheet.intervals ?? {}).filter((id) => !may.has(id));
 }
 
+/** A sheet without the intervals that two people must agree to. */
+export function withoutTwoPeople(sheet: Sheet): Sheet {
+  if (sheet.intervals === undefined) return sheet;
+  const two = new Set(
+    mayHaveInterval(sheet)
+      .filter((definition) => intervalRule(definition) === "two_people")
+      .map(({ id }): string => id),
+  );
+  const intervals = Object.entries(sheet.intervals).filter(([id]) => !two.has(id));
+  return { ...sheet, intervals: Object.fromEntries(intervals) };
+}
+
 /** Whether a check would be left longer than before. */
 export function isLonger(before: SheetInterval | undefined, after: SheetInterval | undefined): boolean {
   if (after === undefined) return false;

@@ -40,6 +40,7 @@ import * as shiftNeeds from "./migrations/028-shift-needs";
 import * as familiarity from "./migrations/029-familiarity";
 import * as retention from "./migrations/030-retention";
 import * as certificates from "./migrations/031-certificates";
+import * as intervalsByTwo from "./migrations/032-intervals-by-two";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -74,6 +75,7 @@ const provider: MigrationProvider = {
     "029-familiarity": familiarity as unknown as Migration,
     "030-retention": retention as unknown as Migration,
     "031-certificates": certificates as unknown as Migration,
+    "032-intervals-by-two": intervalsByTwo as unknown as Migration,
   }),
 };
 

@@ -58,6 +58,8 @@ export async function sheetDetail(db: Db, id: string) {
     .where("c.sheetId", "=", id)
     .where("c.confirmedAt", "is", null)
     .where("c.withdrawnAt", "is", null)
+    // A whole change first: a feature settled before it would make it one over an earlier version.
+    .orderBy((eb) => eb("c.feature", "is not", null))
     .orderBy("c.enteredAt")
     .execute();
   const units = await db

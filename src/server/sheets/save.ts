@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import { intervalsRefused } from "@/core/catalogue/interval";
+import { intervalsRefused, withoutTwoPeople } from "@/core/catalogue/interval";
 import { guardsChecks, type Weakening, weakenings } from "@/core/catalogue/weakened";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
 import { type FeatureId, featureIds } from "@/core/vocabulary/features";
@@ -105,7 +105,10 @@ const idFor = (sheet: Sheet): string =>
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-|-$/g, "") || "sheet";
 
-/** Saves a new sheet. Two sheets may not go by the same name. */
+/**
+ * Saves a new sheet. Two sheets may not go by the same name. What it says of tests that only two people may leave longer waits
+ * for a second one, as it would in a sheet that is there.
+ */
 export async function createSheet(
   db: Db,
   personId: string,
@@ -113,7 +116,9 @@ export async function createSheet(
   note: string | undefined,
   at: Date,
 ): Promise<Saved> {
-  const { cleaned: sheet, claims } = claimsIn(readSheet(raw), undefined);
+  const { cleaned, claims } = claimsIn(readSheet(raw), undefined);
+  const sheet = withoutTwoPeople(cleaned);
+  const weakens = weakenings(sheet, cleaned);
   const id = idFor(sheet);
   return db.transaction().execute(async (trx) => {
     const made = await trx
@@ -130,7 +135,11 @@ export async function createSheet(
       );
     }
     await addVersion(trx, id, 1, sheet, personId, note, at);
-    return { id, version: 1, claims: await addClaims(trx, id, claims, personId, at) };
+    const own = await addClaims(trx, id, claims, personId, at);
+    if (weakens.length === 0) return { id, version: 1, claims: own };
+    const pages = weakens.map((one) => cleaned.intervals?.[one.id.split("@")[0] ?? ""]?.page ?? "");
+    await claimWhole(trx, id, 1, cleaned, weakens, [...new Set(pages)].join(", "), personId, at);
+    return { id, version: 1, claims: own, waiting: weakens };
   });
 }
 
