@@ -1,6 +1,9 @@
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { expect, inspectUnit, type Page, sign, test, walkOn } from "./yard";
 
+/** The manual has the brake tried on a slope once a week: two people's word. */
+const intervals = { "drive.brake_hold": { days: 7, page: "41" } };
+
 const url = process.env["E2E_EMPTY_URL"];
 const code = process.env["E2E_EMPTY_CODE"] ?? "";
 
@@ -57,7 +60,7 @@ test("two people take an empty yard to a cleared scissor; somebody is hired, mad
   await page.locator("input[type=file]").setInputFiles({
     name: "sheet.json",
     mimeType: "application/json",
-    buffer: Buffer.from(JSON.stringify(slabScissorSheet)),
+    buffer: Buffer.from(JSON.stringify({ ...slabScissorSheet, intervals })),
   });
   await page.waitForURL(/sheets\/dunmarrow/);
 
@@ -143,6 +146,79 @@ test("two people take an empty yard to a cleared scissor; somebody is hired, mad
   await expect(page.getByRole("main").getByRole("alert")).toContainText("no longer in use");
 });
 
+test("a brake test in date by its interval is borrowed, or made all the same; two people agreed to the interval", async ({
+  page,
+}) => {
+  await enter(page, "401", "82739");
+  await page.waitForURL("**/shift");
+  // The supervisor is trained, and shown the model, by the owner.
+  await page.goto("/people");
+  await page.getByRole("link", { name: "B. Lowe" }).click();
+  await page.getByLabel("Licence or card number").fill("L-201");
+  await page.getByLabel("Good until").fill("2040-09-01");
+  await page.getByLabel(/^The certificate itself/).setInputFiles({
+    name: "card.pdf",
+    mimeType: "application/pdf",
+    buffer: Buffer.from("%PDF-1.4\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF\n"),
+  });
+  await page.getByRole("button", { name: "Record training" }).click();
+  await expect(page.getByRole("link", { name: "Open the certificate" })).toBeVisible();
+  for (const box of await page.getByRole("group", { name: "Was shown" }).getByRole("checkbox").all())
+    await box.check();
+  await page.getByLabel(/^PIN of the one who was shown/).fill("55028");
+  await page.getByRole("button", { name: "Both sign" }).click();
+  await expect(page.getByText(/all of it shown .* by E. Hurst/)).toBeVisible();
+  await page.goto("/settings/policy");
+  await page.getByLabel("Checks with an interval").selectOption("as_the_manual");
+  await page.getByRole("button", { name: "Put in force" }).click();
+  await expect(page.getByRole("heading", { name: "What this changes" })).toBeHidden();
+
+  await leave(page);
+  await enter(page, "201", "55028");
+  await page.waitForURL("**/shift");
+  const walk = async () => {
+    await inspectUnit(page, "QG-1");
+    await walkOn(page);
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText("Cleared");
+  };
+  const borrowed = page
+    .locator("section")
+    .filter({ has: page.getByRole("heading", { name: "Proven by an earlier walk" }) });
+  const brake = borrowed.getByRole("listitem").filter({ hasText: "Brake hold on a slope" });
+  await page.goto("/sheets");
+  await page
+    .getByRole("link", { name: /Dunmarrow S 24/ })
+    .first()
+    .click();
+  await page.getByRole("button", { name: /^Versions/ }).click();
+  await page.getByRole("button", { name: "I have the manual and agree" }).first().click();
+  await expect(page.getByText("Version 2").first()).toBeVisible();
+  await walk();
+  await expect(borrowed).toBeHidden();
+  await sign(page, "B. Lowe");
+  await walk();
+  await expect(brake).toHaveCount(1);
+  await expect(brake).toContainText(/by B. Lowe.*in date until/);
+  await brake.getByRole("button", { name: "Check it now" }).click();
+  // It is open again, and nothing else is by it.
+  await expect(page.getByText("One check still open")).toBeVisible();
+  await expect(page.getByText("What was not made proves nothing")).toBeHidden();
+  await page.getByRole("button", { name: /^Brake hold on a slope/ }).click();
+  await walkOn(page);
+  await expect(borrowed).toBeHidden();
+  await sign(page, "B. Lowe");
+  await walk();
+  await expect(brake).toHaveCount(1);
+  await sign(page, "B. Lowe");
+  await page.goto("/units/QG-1");
+  await page
+    .getByRole("link", { name: /B. Lowe, \d+ min/ })
+    .first()
+    .click();
+  await expect(page.getByRole("heading", { name: "Cleared" })).toBeVisible();
+  await expect(brake.first()).toContainText(/by B. Lowe.*in date until/);
+});
+
 test("a policy shows what it changes before it holds, and grades the next walk", async ({ page }) => {
   await enter(page, "401", "82739");
   await page.waitForURL("**/shift");
@@ -163,7 +239,7 @@ test("a policy shows what it changes before it holds, and grades the next walk",
   await effect.getByRole("button", { name: "Put in force" }).click();
   await expect(page.getByText("“Scuffs are watched”")).toBeVisible();
   await expect(effect).toBeHidden();
-  await page.getByRole("button", { name: "Compare with the current policy" }).click();
+  await page.getByRole("button", { name: "Compare with the current policy" }).first().click();
   await expect(page.getByText("The same as the current policy.")).toBeVisible();
   await page.getByText(/^Minutes on each unit under these orders/).click();
   await expect(page.getByText(/^\d+ min$/).first()).toBeVisible();

@@ -6,9 +6,12 @@ import { sendFile } from "./send";
 
 /** A report to send: a PDF or a picture of it. Once it was taken, the field is empty again. */
 export function DocumentField({
+  words,
   file,
   onPick,
 }: {
+  /** What it is. */
+  words: string;
   file: File | undefined;
   onPick: (file: File | undefined) => void;
 }) {
@@ -18,7 +21,7 @@ export function DocumentField({
     if (file === undefined && input.current !== null) input.current.value = "";
   }, [file]);
   return (
-    <Field words={t("clocks.file")} hint={t("clocks.fileHint")}>
+    <Field words={words} hint={t("clocks.fileHint")}>
       <input
         ref={input}
         type="file"

@@ -12,6 +12,8 @@ import { foundStowed } from "../plan/found";
 import { planInspection } from "../plan/plan";
 import type { PlanInput } from "../plan/types";
 import type { InspectionEvent } from "../record/events";
+import { hoursRead, meterCheck } from "../record/hours-read";
+import { reduce } from "../record/reduce";
 import { defaultPolicy } from "../vocabulary/policy";
 import { usualPractice } from "../vocabulary/practice";
 import { lentAtFirst, recalledIn } from "./borrowed";
@@ -123,6 +125,25 @@ describe("a walk that borrows", () => {
     expect(leftBy({ ...begun, recalled }, events)).toEqual([]);
     // By the plan it began with its settings are not known again, and most of it would seem unproven.
     expect(leftBy(begun, events).length).toBeGreaterThan(10);
+  });
+
+  it("what somebody makes of their own accord is taken back where they say so, though the hours were read before", () => {
+    const begun: PlanInput = { ...input, lent: [book, ramp] };
+    const { steps } = planInspection(begun);
+    const all = walked(steps, 5).map((event) =>
+      "check" in event && event.check.startsWith(meterCheck)
+        ? ({ ...event, type: "measured", value: 412 } as InspectionEvent)
+        : event,
+    );
+    expect(hoursRead(reduce(all))).toHaveLength(1);
+    const events = [...all, ...walked([{ kind: "change", id: madeAgain(ramp) }], 5, all.length)];
+    const of = facts([lasting(ramp), lasting(book)]);
+    const judged = judge(due, slabScissorSheet, defaultPolicy, events, of);
+    const recalled = recalledIn([book, ramp], { ledger: [] }, judged.reduction, judged.assessment.borrowed);
+    expect(recalled).toEqual([]);
+    // All it had shown before is shown still; what only the ramp shows is shown once it is made.
+    const left = leftBy({ ...begun, recalled }, events).map(({ component }) => component);
+    expect(left).toEqual(["sensor.tilt_refuses_lift", "sensor.tilt_refuses_drive"]);
   });
 
   it("makes after all what is recalled, once, from the same events the same plan", () => {

@@ -1,6 +1,6 @@
 import type { CheckKey } from "../catalogue/catalogue";
 import type { DecisionFacts } from "../decision/decide";
-import { type Lasting, lent, type Recalled } from "../evidence/lasting";
+import { type Lasting, lent, madeAgain, type Recalled } from "../evidence/lasting";
 import { touchesCheck } from "../evidence/touches";
 import { ranNow } from "../periodic/clocks";
 import { hoursRead } from "../record/hours-read";
@@ -22,12 +22,12 @@ export const lentAtFirst = (
 export function recalledIn(
   atFirst: readonly CheckKey[],
   { ledger }: Pick<DecisionFacts, "ledger">,
-  reduction: Pick<Reduction, "given">,
+  reduction: Pick<Reduction, "given" | "changed">,
   borrowed: ReadonlyMap<CheckKey, Lasting>,
 ): readonly Recalled[] {
   const read = hoursRead(reduction).at(-1)?.id;
   return atFirst.flatMap((check): readonly Recalled[] => {
-    if (borrowed.has(check)) return [];
+    if (borrowed.has(check) || reduction.changed.has(madeAgain(check))) return [];
     const touch = ledger.find(({ touches }) => touchesCheck(touches, check));
     if (touch !== undefined) return [{ check, position: touch.position }];
     return read === undefined ? [] : [{ check, event: read }];

@@ -71,7 +71,7 @@ export function JobForm({ plate, job, byHours }: { plate: string; job: ClockId; 
       <Field words={t("units.examDocument")}>
         <TextField value={typed.document} maxLength={120} onChange={set("document")} />
       </Field>
-      <DocumentField file={file} onPick={setFile} />
+      <DocumentField words={t("clocks.file")} file={file} onPick={setFile} />
     </Ask>
   );
 }

@@ -226,7 +226,7 @@ function TrainForm({ path }: { path: string }) {
         <Field words={t("people.certificate")}>
           <TextField value={typed.document} maxLength={120} onChange={set("document")} />
         </Field>
-        <DocumentField file={file} onPick={setFile} />
+        <DocumentField words={t("people.certificateFile")} file={file} onPick={setFile} />
       </Ask>
     </div>
   );
