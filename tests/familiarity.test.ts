@@ -11,6 +11,7 @@ import { findInspection } from "@/server/inspections/model";
 import { makeFamiliar } from "@/server/people/familiar";
 import { unfitOf } from "@/server/people/fit";
 import { personById } from "@/server/people/session";
+import { sealedRecord } from "@/server/records/read";
 import { setPolicy } from "@/server/sites/policy";
 import { modelOf } from "@/server/units/model";
 import { at, begin, yardForFile } from "./database";
@@ -42,6 +43,8 @@ const walk = async (unitId: string, personId: string) => {
     { inspectionId, personId, signer: "test", random: yard.random, pace: 0.1 },
     when,
   );
+  // By which licence it was signed, whatever its holder has later.
+  expect((await sealedRecord(yard.db, inspectionId))?.document.licence).toBe("L");
   return { outcome: signed.outcome, reasons: signed.decision.reasons.map(({ reason }) => reason) };
 };
 

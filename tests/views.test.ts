@@ -288,6 +288,7 @@ describe("records", () => {
         return { what: given.check, how: "" };
       },
       lasts: ({ check }) => check,
+      signer: "A. Tester (1, licence L)",
       signedAt: "2026-03-02 06:00",
       span: () => "06:00",
     };

@@ -8,6 +8,8 @@ import type { Scope } from "@/core/vocabulary/scope";
 export interface WhoWhen {
   readonly name: string;
   readonly badge: string;
+  /** Their licence or card number for this family, where that is told. */
+  readonly licence?: string | null;
   readonly atMs: number;
 }
 

@@ -9,6 +9,7 @@ import {
   matterWords,
   type RecordT,
   readingWords,
+  signerWords,
   spanWords,
 } from "@/screens/record/words";
 import { dayAndClock } from "@/screens/states";
@@ -24,10 +25,12 @@ export interface Told {
 
 /** The words of one record in a PDF; `sheet` is the one it was walked by, where that is still kept. */
 export function pdfWords(
-  { shares, recordedAt, document: { erased } }: SealedRecord,
+  record: SealedRecord,
   sheet: Sheet | undefined,
   { t, measures, zone }: Told,
 ): PdfWords {
+  const { shares, recordedAt, document } = record;
+  const { erased } = document;
   const signedMs = recordedAt.getTime();
   return {
     t,
@@ -48,6 +51,7 @@ export function pdfWords(
       };
     },
     lasts: (one) => `${titleOfKey(t, one.check)}: ${borrowedWords(t, one, signedMs, zone).join("; ")}`,
+    signer: signerWords(t, record),
     signedAt: dayAndClock(signedMs, zone),
     ...(erased !== undefined && {
       erased: t("retention.answersErased", { when: dayAndClock(erased.atMs, zone) }),

@@ -38,6 +38,8 @@ export interface SealedDocument {
   readonly borrowed?: readonly Lasting[];
   /** Of a walk that was planned without checks in date: which, and those that came back into it. */
   readonly planned?: { readonly lent: readonly CheckKey[]; readonly recalled: readonly Recalled[] };
+  /** The signer's licence or card number for this family of lift; away where there was none, or where it was erased. */
+  readonly licence?: string;
   /** Away where the signer's data has been erased; its digest stays in the entry. */
   readonly signature?: Signature;
   /** None where a rule has erased them, their years being over; the entry keeps their digest. */

@@ -15,3 +15,13 @@ export const jobHoursOf = ({ figures }: Pick<Sheet, "figures">): JobHours =>
       return known === undefined ? [] : [[job, { hours: known.value, page: known.page }]];
     }),
   );
+
+/** How much grease goes where, by a sheet: strokes of the gun at each of so many points; undefined where it does not say. */
+export function greasingOf({
+  figures,
+}: Pick<Sheet, "figures">): { readonly strokes: number; readonly points: number } | undefined {
+  const { grease_strokes: strokes, grease_points: points } = figures;
+  return strokes === undefined || points === undefined
+    ? undefined
+    : { strokes: strokes.value, points: points.value };
+}

@@ -3,8 +3,8 @@ import { conditionWord, type T, titleOfKey } from "../inspect/words";
 import { day, dayAndClock, tagReason } from "../states";
 
 /** Name, card number and time, as they stand beside an entry of the log-book. */
-export const whoWords = ({ name, badge, atMs }: WhoWhen, zone: string): string =>
-  `${name} (${badge}), ${dayAndClock(atMs, zone)}`;
+export const whoWords = ({ name, badge, licence, atMs }: WhoWhen, zone: string): string =>
+  `${name} (${licence == null ? badge : `${badge}, ${licence}`}), ${dayAndClock(atMs, zone)}`;
 
 /** What was found. */
 export function faultWords(t: T, { what, note }: Pick<BookFault, "what" | "note">): string {

@@ -22,6 +22,7 @@ export function UnitClocksView({
   clocks,
   ofSheet,
   alike,
+  greasing,
   battery,
   longestCharge,
   zone,
@@ -33,6 +34,8 @@ export function UnitClocksView({
   ofSheet: JobHours;
   /** Plates of the units of its model at its site, this one among them. */
   alike: readonly string[];
+  /** Strokes of the grease gun at each of so many points, where the sheet says. */
+  greasing: { readonly strokes: number; readonly points: number } | undefined;
   battery: boolean;
   longestCharge: number | undefined;
   zone: string;
@@ -65,6 +68,9 @@ export function UnitClocksView({
                     {intervalWords(t, clock.programme)}. {clock.programme.source}
                   </span>
                 )}
+                {clock.job === "grease" && greasing !== undefined ? (
+                  <span className="block font-semibold">{t("clocks.greasing", greasing)}</span>
+                ) : null}
               </span>
               <Weeks weeks={clock.strip} />
               <span className="leading-snug">

@@ -19,7 +19,7 @@ import { Shares } from "../shares";
 import { clock, dayAndClock, outcomeMark } from "../states";
 import { Stretches } from "./stretches";
 import { WalkedBoard } from "./walked-board";
-import { findingWords, matterWords } from "./words";
+import { findingWords, matterWords, signerWords } from "./words";
 
 export interface RecordData {
   readonly inspectionId: string;
@@ -88,8 +88,7 @@ export function RecordView({
         )}
         <p className="mt-1">{t(`record.scope.${document.scope.kind}`)}</p>
         <p className="text-ink2">
-          {dayAndClock(record.recordedAtMs, zone)},{" "}
-          {t("record.by", { name: `${record.signer} (${record.badge})` })}.{" "}
+          {dayAndClock(record.recordedAtMs, zone)}, {t("record.by", { name: signerWords(t, record) })}.{" "}
           {t("record.times", {
             start: clock(startMs, zone),
             end: clock(record.recordedAtMs, zone),

@@ -1,4 +1,5 @@
 import { measureOf } from "@/core/catalogue/catalogue";
+import type { SealedDocument } from "@/core/decision/sealed";
 import type { Finding } from "@/core/grade/assess";
 import { inputsOfWay, isMadeOnWay } from "@/core/measure/made-on";
 import { timedPart, timedPartInputs } from "@/core/measure/pump-duty";
@@ -94,3 +95,19 @@ export const giverName = (
   { by }: Given,
   people: readonly { readonly id: string; readonly name: string }[],
 ): string | undefined => people.find(({ id }) => id === (by ?? people[0]?.id))?.name;
+
+/** Who signed a record: name, badge, and the licence they signed by. */
+export function signerWords(
+  t: T,
+  {
+    signer,
+    badge,
+    document: { licence },
+  }: {
+    readonly signer: string;
+    readonly badge: string;
+    readonly document: Pick<SealedDocument, "licence">;
+  },
+): string {
+  return `${signer} (${badge}${licence === undefined ? "" : `, ${t("record.licence", { licence })}`})`;
+}

@@ -67,7 +67,11 @@ async function checksOf(db: Db, unitId: string, { from, to }: Span) {
   const rows = await db
     .selectFrom("seal as s")
     .innerJoin("person as p", "p.id", "s.signedBy")
-    .select(["s.inspectionId", "s.scope", "s.outcome", "s.signedAt", "p.name", "p.badge"])
+    .innerJoin("unit as u", "u.id", "s.unitId")
+    .leftJoin("authorisation as a", (on) =>
+      on.onRef("a.personId", "=", "s.signedBy").onRef("a.family", "=", "u.family"),
+    )
+    .select(["s.inspectionId", "s.scope", "s.outcome", "s.signedAt", "p.name", "p.badge", "a.licence"])
     .where("s.unitId", "=", unitId)
     .where("s.signedAt", ">=", from)
     .where("s.signedAt", "<", to)

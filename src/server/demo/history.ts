@@ -10,6 +10,7 @@ import { eventsHash, sealEntry } from "@/server/inspections/sign";
 import { lockUnit } from "@/server/ledger/append";
 import { noteHeads } from "@/server/ledger/heads";
 import { judgedAlone, type PastWalk, writePastWalks } from "./past-walks";
+import { licenceOf } from "./people";
 import { type DemoUnit, demoPool } from "./pool";
 import { quirks } from "./quirks";
 import { seededUuid } from "./random";
@@ -142,6 +143,7 @@ function tellOne(past: Past, unit: DemoUnit, unitId: string, sheetVersionId: str
       outcome: judged.outcome,
       eventsHash: eventsHash(events),
       signature: { kind: "typed", name: person.name },
+      licence: licenceOf(badge),
     },
     endsAt,
   );

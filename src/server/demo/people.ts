@@ -32,3 +32,6 @@ export const demoPeople: readonly DemoPerson[] = [
   { badge: "4001", name: "C. Marl", roles: ["owner"], site: at, families: [] },
   { badge: "5001", name: "L. Rudd", roles: ["auditor"], site: at, families: [] },
 ];
+
+/** The licence somebody of the demo holds, by badge. */
+export const licenceOf = (badge: string): string => `LMG-${badge}`;

@@ -12,7 +12,7 @@ import { tellClocks } from "./clocks";
 import { tellHistory } from "./history";
 import { tellKeeping } from "./keeping";
 import { markDemo } from "./mark";
-import { demoPeople, demoPin, demoSite, otherSite } from "./people";
+import { demoPeople, demoPin, demoSite, licenceOf, otherSite } from "./people";
 import { demoPool } from "./pool";
 import { seededRandom, seededUuid } from "./random";
 import { tellStories } from "./stories";
@@ -73,7 +73,7 @@ async function seedPeople(db: Db, random: () => number, today: Date): Promise<vo
     const held = person.families.map((family) => ({
       personId: id,
       family,
-      licence: `LMG-${person.badge}`,
+      licence: licenceOf(person.badge),
       until,
     }));
     if (held.length > 0) await db.insertInto("authorisation").values(held).execute();

@@ -19,6 +19,7 @@ import { append, type Entry, timeUnderLock } from "@/server/ledger/append";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { sinceBegun } from "@/server/ledger/view";
+import { licenceFor } from "@/server/people/fit";
 import { addStep } from "@/server/tags/step";
 import { topUpsBefore } from "./context";
 import { evidenceOf, writeEvidence } from "./evidence";
@@ -106,8 +107,9 @@ export async function signInspection(
       ? new Date(clearanceEndsMs(inspection.policy.trigger, site.shifts, at.getTime(), site.timeZone))
       : null;
     const sealed = { ...judged, outcome };
+    const licence = await licenceFor(trx, personId, inspection.unitId);
     const [head] = await append(trx, inspection.unitId, [
-      sealEntry(inspection, personId, sealed, events, wanted, at),
+      sealEntry(inspection, personId, sealed, events, { ...wanted, licence }, at),
     ]);
     if (head === undefined) throw new Error("the ledger took no entry");
     heads.push(head);
@@ -155,7 +157,9 @@ export function sealEntry(
   personId: string,
   judged: Judged,
   events: readonly InspectionEvent[],
-  signed: Pick<z.infer<typeof signSchema>, "outcome" | "eventsHash" | "signature" | "signed">,
+  signed: Pick<z.infer<typeof signSchema>, "outcome" | "eventsHash" | "signature" | "signed"> & {
+    readonly licence?: string | undefined;
+  },
   at: Date,
 ): Entry {
   const document = {
@@ -177,6 +181,7 @@ export function sealEntry(
     findings: judged.assessment.findings,
     ...(judged.assessment.borrowed.size > 0 && { borrowed: [...judged.assessment.borrowed.values()] }),
     ...((judged.planned?.lent.length ?? 0) > 0 && { planned: judged.planned }),
+    ...(signed.licence !== undefined && { licence: signed.licence }),
     signature: signed.signature,
     eventCount: events.length,
     eventsHash: signed.eventsHash,

@@ -16,3 +16,19 @@ export async function unfitOf(
     unfamiliar: rows.filter(({ familiar }) => !familiar).map(({ id }) => id),
   };
 }
+
+/** The number of somebody's licence or card for the family of a unit; undefined where none was ever recorded. */
+export async function licenceFor(
+  db: Db | Trx,
+  personId: string,
+  unitId: string,
+): Promise<string | undefined> {
+  const row = await db
+    .selectFrom("authorisation as a")
+    .innerJoin("unit as u", "u.family", "a.family")
+    .select("a.licence")
+    .where("u.id", "=", unitId)
+    .where("a.personId", "=", personId)
+    .executeTakeFirst();
+  return row?.licence;
+}

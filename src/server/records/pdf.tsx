@@ -22,6 +22,7 @@ export interface PdfWords {
   readonly line: (given: Given, reduction: Reduction) => { readonly what: string; readonly how: string };
   /** A check an earlier walk has proven: when, by whom, until when. */
   readonly lasts: (one: Lasting) => string;
+  readonly signer: string;
   /** When it was signed, and from when to when somebody was at a stop, on the site's clock. */
   readonly signedAt: string;
   readonly span: (stretch: Stretch) => string;
@@ -88,9 +89,7 @@ function RecordPages({ of, code, number }: { of: ToPrint; code: string; number: 
           <Text
             style={look.small}
           >{`${t(`record.scope.${document.scope.kind}`)}. ${t(`family.${record.family}`)}, ${record.serial}`}</Text>
-          <Text
-            style={look.small}
-          >{`${signedAt}, ${t("record.by", { name: `${record.signer} (${record.badge})` })}`}</Text>
+          <Text style={look.small}>{`${signedAt}, ${t("record.by", { name: words.signer })}`}</Text>
           {document.reasons.map((r) => (
             <Text key={r.reason} style={look.small}>
               {t(`reason.${r.reason}`, { detail: r.detail })}

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import { NextIntlClientProvider } from "next-intl";
 import { wordsFor } from "@/app/messages";
-import { jobHoursOf } from "@/core/sheet/job-hours";
+import { greasingOf, jobHoursOf } from "@/core/sheet/job-hours";
 import { hasTractionBattery } from "@/core/sheet/read";
 import { Chrome } from "@/screens/chrome/chrome";
 import { UnitClocksView } from "@/screens/clocks/unit-clocks";
@@ -33,6 +33,7 @@ export default async function UnitClocksPage({ params }: { params: Promise<{ pla
           clocks={clocks}
           alike={(await sameModel(database(), unit.id)).map((one) => one.plate)}
           ofSheet={sheet === null ? {} : jobHoursOf(sheet)}
+          greasing={sheet === null ? undefined : greasingOf(sheet)}
           battery={sheet !== null && hasTractionBattery(sheet)}
           longestCharge={sheet?.figures.longest_charge?.value}
           zone={call.zone}
