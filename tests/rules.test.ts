@@ -396,6 +396,10 @@ describe("migrations", () => {
       "026-family-policies",
       "027-past-records",
       "028-shift-needs",
+      "029-familiarity",
+      "030-retention",
+      "031-certificates",
+      "032-intervals-by-two",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -452,6 +456,10 @@ describe("migrations", () => {
       "026-family-policies",
       "027-past-records",
       "028-shift-needs",
+      "029-familiarity",
+      "030-retention",
+      "031-certificates",
+      "032-intervals-by-two",
     ]);
   });
 });

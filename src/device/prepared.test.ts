@@ -17,7 +17,7 @@ const prepared = (personId: string): PreparedAnswer =>
         plate,
         person: { id: personId, name: personId },
         scope: { kind: "full" },
-        facts: { clearsBeforeMs: atMs + 3_600_000, operatorAuthorised: plate === "LM-05" },
+        facts: { clearsBeforeMs: atMs + 3_600_000, operatorAuthorised: plate === "LM-05", unfamiliar: 0 },
       },
       word: { unitId: plate, personId, position, headHash: "", atMs, signature: "s" },
     })),

@@ -3,11 +3,14 @@ import { isWorse } from "./grades";
 import type { Policy } from "./policy";
 import { policyFor } from "./policy-for";
 import {
+  type chargingPolicies,
+  type fallProtectionPolicies,
   type familiarityPolicies,
   type gradingPolicies,
   type intervalPolicies,
   practiceIds,
   practiceOf,
+  type raisedTravelPolicies,
   type triggers,
 } from "./practice";
 
@@ -31,6 +34,9 @@ const strictness: Readonly<Record<string, readonly string[]>> = {
   gone: ["inspector", "supervisor"],
   intervals: ["as_the_manual", "every_inspection"] satisfies readonly (typeof intervalPolicies)[number][],
   familiarity: ["family", "model"] satisfies readonly (typeof familiarityPolicies)[number][],
+  fallProtection: ["as_the_sheet", "always"] satisfies readonly (typeof fallProtectionPolicies)[number][],
+  raisedTravel: ["cut_back", "forbidden"] satisfies readonly (typeof raisedTravelPolicies)[number][],
+  charging: ["by_sheet", "disconnect_first"] satisfies readonly (typeof chargingPolicies)[number][],
 };
 const rank = (matter: string, choice: string | undefined): number => {
   const order = strictness[matter] ?? [];
@@ -39,7 +45,16 @@ const rank = (matter: string, choice: string | undefined): number => {
 };
 
 /** What a choice is where it is not said. */
-const unsaid: Readonly<Record<string, string>> = { intervals: "every_inspection", familiarity: "family" };
+const unsaid: Readonly<Record<string, string>> = {
+  ...{ intervals: "every_inspection", familiarity: "family" },
+  ...{ fallProtection: "as_the_sheet", raisedTravel: "cut_back", charging: "by_sheet" },
+};
+
+/** Matters that are one choice of a few. */
+const choices = [
+  ...(["grading", "trigger", "returnToService", "intervals", "familiarity"] as const),
+  ...(["fallProtection", "raisedTravel", "charging"] as const),
+];
 
 /** A number of which more is more lenient, and what it is where it is not said. */
 const lenient = { repairWithinDays: 0, topUpsAllowed: 1, longestWalkMin: 240 } as const;
@@ -69,7 +84,7 @@ function mattersDiff(before: Policy, after: Policy): readonly PolicyDifference[]
   const note = (matter: string, was: unknown, is: unknown, softer: boolean) => {
     if (JSON.stringify(was) !== JSON.stringify(is)) differences.push({ matter, was, is, softer });
   };
-  for (const matter of ["grading", "trigger", "returnToService", "intervals", "familiarity"] as const) {
+  for (const matter of choices) {
     const [was, is] = [before, after].map((policy) => policy[matter] ?? unsaid[matter]);
     note(matter, was, is, rank(matter, is) < rank(matter, was));
   }

@@ -2,11 +2,14 @@ import { z } from "zod";
 import { families } from "./families";
 import { ownerGrades } from "./grades";
 import {
+  chargingPolicies,
+  fallProtectionPolicies,
   familiarityPolicies,
   goneSayers,
   gradingPolicies,
   intervalPolicies,
   practices,
+  raisedTravelPolicies,
   releasers,
   triggers,
   usualPractice,
@@ -40,6 +43,10 @@ const matters = z.strictObject({
   intervals: z.enum(intervalPolicies).optional(),
   /** Where not set, training on the family is enough to clear a unit of any model. */
   familiarity: z.enum(familiarityPolicies).optional(),
+  /** Rules of the site that are told where they are kept; where not set, the machine and its sheet decide. */
+  fallProtection: z.enum(fallProtectionPolicies).optional(),
+  raisedTravel: z.enum(raisedTravelPolicies).optional(),
+  charging: z.enum(chargingPolicies).optional(),
   /** Who may say that an open finding is gone; where not set, the stricter. */
   matterGone: z
     .strictObject({
@@ -89,5 +96,8 @@ export const cautiousPolicy: Policy = {
   returnToService: "second_person",
   longestWalkMin: 120,
   familiarity: "model",
+  fallProtection: "always",
+  raisedTravel: "forbidden",
+  charging: "disconnect_first",
   matterGone: { place: "supervisor", watch: "supervisor" },
 };

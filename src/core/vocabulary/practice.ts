@@ -28,6 +28,13 @@ export const intervalPolicies = ["every_inspection", "as_the_manual"] as const;
 /** Whom a signature asks to be made familiar: with this very model, or nobody beyond their training on its family. */
 export const familiarityPolicies = ["family", "model"] as const;
 
+/** Whether everybody is tied on in every lift, or where the machine and its sheet ask for it. */
+export const fallProtectionPolicies = ["as_the_sheet", "always"] as const;
+/** Whether a lift travels while it is raised: at its cut-back speed where the machine allows it, or not at all. */
+export const raisedTravelPolicies = ["cut_back", "forbidden"] as const;
+/** Whether the disconnect is off before the charger is plugged in, or the sheet decides. */
+export const chargingPolicies = ["by_sheet", "disconnect_first"] as const;
+
 export type PracticeId = keyof typeof practices;
 export const practiceIds = Object.keys(practices) as PracticeId[];
 

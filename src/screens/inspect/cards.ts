@@ -30,6 +30,8 @@ export interface Card {
 interface Block {
   readonly steps: readonly ChangeStep[];
   readonly check: Check | undefined;
+  /** What to mind before it, by the machine and by the site's rules. */
+  readonly cautions: readonly string[];
   readonly set: PlanState;
   /** The machine after it. */
   readonly left: PlanState;
@@ -44,24 +46,34 @@ const room = 556;
 const roomOfQuestions = 140;
 
 /** Cuts a plan's visits into cards: at each new place, and so that no card asks for scrolling. */
-export function cardsOf(visits: readonly Visit[], found: PlanState, heightOf: HeightOf): readonly Card[] {
+export function cardsOf(
+  visits: readonly Visit[],
+  found: PlanState,
+  heightOf: HeightOf,
+  rulesAt: (check: Check) => readonly string[] = () => [],
+): readonly Card[] {
   let state = found;
   return visits.flatMap((visit, index) => {
-    const blocks = blocksOf(visit.steps, state);
+    const blocks = blocksOf(visit.steps, state, rulesAt);
     state = blocks.at(-1)?.left ?? state;
     const parts = shared(blocks, index === 0 ? roomOfQuestions : 0, heightOf);
     return parts.map((part, i) => cardOf(part, index, i + 1, parts.length));
   });
 }
 
-function blocksOf(steps: readonly PlanStep[], from: PlanState): readonly Block[] {
+function blocksOf(
+  steps: readonly PlanStep[],
+  from: PlanState,
+  rulesAt: (check: Check) => readonly string[],
+): readonly Block[] {
   const blocks: Block[] = [];
   let state = from;
   let sets: ChangeStep[] = [];
   let minutes = 0;
   const end = (check: Check | undefined) => {
     const left = check === undefined ? state : withKnown(state, check.definition.leaves ?? {});
-    blocks.push({ steps: sets, check, set: state, left, minutes });
+    const cautions = check === undefined ? [] : [...(check.definition.cautions ?? []), ...rulesAt(check)];
+    blocks.push({ steps: sets, check, cautions, set: state, left, minutes });
     state = left;
     sets = [];
     minutes = 0;
@@ -111,8 +123,8 @@ function filled(
 function linesOf(blocks: readonly Block[]): readonly CardLine[] {
   const lines: CardLine[] = [];
   const cautioned = new Set<string>();
-  for (const { steps, check, set: state } of blocks) {
-    const cautions = (check?.definition.cautions ?? []).filter((caution) => !cautioned.has(caution));
+  for (const { steps, check, cautions: all, set: state } of blocks) {
+    const cautions = all.filter((caution) => !cautioned.has(caution));
     for (const caution of cautions) cautioned.add(caution);
     if (cautions.length > 0) lines.push({ kind: "caution", cautions, state });
     if (steps.length > 0) lines.push({ kind: "set", steps, state });

@@ -2,6 +2,7 @@
 import { useTranslations } from "next-intl";
 import { useCallback, useMemo, useSyncExternalStore } from "react";
 import { type Check, checksOf } from "@/core/catalogue/catalogue";
+import { siteRulesAt } from "@/core/catalogue/site-rules";
 import type { Touch } from "@/core/plan/retest";
 import { whyRetested } from "@/core/plan/scope";
 import type { WalkAction } from "@/core/underway/acts";
@@ -35,7 +36,10 @@ export function useInspection(data: InspectData, session: InspectionSession): In
   const heights = useMemo(() => lineHeights(t, data), [t, data]);
   const { visits } = walk.plan;
   const { found } = walk.circumstances;
-  const cards = useMemo(() => cardsOf(visits, found, heights), [visits, found, heights]);
+  const cards = useMemo(
+    () => cardsOf(visits, found, heights, ({ definition }) => siteRulesAt(data.policy, definition)),
+    [visits, found, heights, data.policy],
+  );
   const dispatch = useCallback(
     (action: WalkAction) => session.dispatch(action, t("inspect.corrected")),
     [session, t],

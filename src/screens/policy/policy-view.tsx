@@ -8,6 +8,8 @@ import { policyDiff } from "@/core/vocabulary/policy-diff";
 import { policyFor, withFamily } from "@/core/vocabulary/policy-for";
 import { type Policy, policySchemaVersion } from "@/core/vocabulary/policy-form";
 import {
+  chargingPolicies,
+  fallProtectionPolicies,
   familiarityPolicies,
   goneSayers,
   gradingPolicies,
@@ -15,6 +17,7 @@ import {
   practiceIds,
   practiceOf,
   practices,
+  raisedTravelPolicies,
   releasers,
   triggers,
 } from "@/core/vocabulary/practice";
@@ -215,6 +218,27 @@ export function PolicyView({
             familiarityPolicies,
             (v) => t(`policy.value.${v}`),
             (familiarity) => change({ familiarity }),
+          )}
+          {pick(
+            t("policy.matter.fallProtection"),
+            shown.fallProtection ?? "as_the_sheet",
+            fallProtectionPolicies,
+            (v) => t(`policy.value.${v}`),
+            (fallProtection) => change({ fallProtection }),
+          )}
+          {pick(
+            t("policy.matter.raisedTravel"),
+            shown.raisedTravel ?? "cut_back",
+            raisedTravelPolicies,
+            (v) => t(`policy.value.${v}`),
+            (raisedTravel) => change({ raisedTravel }),
+          )}
+          {pick(
+            t("policy.matter.charging"),
+            shown.charging ?? "by_sheet",
+            chargingPolicies,
+            (v) => t(`policy.value.${v}`),
+            (charging) => change({ charging }),
           )}
           {(["place", "watch"] as const).map((kind) =>
             pick(

@@ -68,6 +68,8 @@ export async function down(db: Kysely<never>): Promise<void> {
       .execute(db);
   await sql
     .raw(`
+DROP TRIGGER not_erased ON picture;
+DROP FUNCTION picture_not_erased();
 DROP TABLE erasure, legal_hold_lifted, legal_hold, retention_rule;
 DROP FUNCTION erasable(uuid, timestamptz), open_since(uuid, timestamptz), is_under_hold(uuid), kept_years(text, text, timestamptz),
   retention_rule_before(), legal_hold_before(), legal_hold_lifted_before(), erasure_applies(), second_at(uuid, uuid, text);`)
