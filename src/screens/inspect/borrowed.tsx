@@ -34,13 +34,7 @@ export function Borrowed({
           >
             <span className="min-w-[220px] flex-1">
               <b>{titleOfKey(t, one.check)}</b>
-              <span className="block text-ink2">
-                {borrowedWords(t, one, nowMs, zone).map((words) => (
-                  <span key={words} className="inline-block pr-2">
-                    {words}
-                  </span>
-                ))}
-              </span>
+              <span className="block text-ink2">{borrowedWords(t, one, nowMs, zone).join("; ")}</span>
             </span>
             {onMake === undefined ? null : (
               <Button look="small" onClick={() => onMake(one.check)}>
