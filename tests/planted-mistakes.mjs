@@ -1289,4 +1289,12 @@ export const mistakes = [
     "database",
     "tests/sheets.test.ts",
   ],
+  [
+    "a repair that waits is accepted by whoever walks",
+    "src/server/matters/read.ts",
+    'policy.repairAccepted !== "supervisor" ||',
+    "true ||",
+    "database",
+    "tests/repairs-accepted.test.ts",
+  ],
 ].map(([name, file, from, to, project, tests]) => ({ name, file, from, to, project, tests }));

@@ -400,6 +400,7 @@ describe("migrations", () => {
       "030-retention",
       "031-certificates",
       "032-intervals-by-two",
+      "033-repairs-accepted",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -460,6 +461,7 @@ describe("migrations", () => {
       "030-retention",
       "031-certificates",
       "032-intervals-by-two",
+      "033-repairs-accepted",
     ]);
   });
 });

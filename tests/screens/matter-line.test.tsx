@@ -13,6 +13,7 @@ const matter: MatterStanding = {
   place: false,
   foundBy: "J. Wren",
   foundAtMs: startMs - 9 * 86_400_000,
+  accepted: false,
   note: "at the gate",
   said: "nothing",
 };

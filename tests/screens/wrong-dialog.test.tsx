@@ -98,6 +98,7 @@ describe("what is wrong with a check", () => {
       place: false,
       foundBy: "T. Bram",
       foundAtMs: 0,
+      accepted: false,
       sizeMm: 40,
       where: ["left"],
     } as const;

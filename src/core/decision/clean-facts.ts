@@ -6,6 +6,7 @@ export const cleanFacts = (nowMs: number, clearsBeforeMs = Number.POSITIVE_INFIN
   holds: [],
   matters: [],
   maySayGone: { place: false, watch: false, repair_by: false },
+  mayAcceptRepair: true,
   unsigned: 0,
   lasting: [],
   examinationOverdue: false,

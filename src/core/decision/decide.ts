@@ -16,6 +16,8 @@ export interface DecisionFacts {
   readonly matters: readonly OpenMatter[];
   /** Which matters the signer may say are gone. */
   readonly maySayGone: Readonly<Record<MatterKind, boolean>>;
+  /** Whether the signer may take a repair as one that waits until its day. */
+  readonly mayAcceptRepair: boolean;
   /** In a yard that goes by its log-book: earlier faults of the unit, of any grade, the owner has not signed for. */
   readonly unsigned: number;
   /** What earlier walks have proven for longer than their clearance, where the yard's policy borrows it. */
@@ -47,6 +49,7 @@ export interface Reason {
     | "skipped_checks"
     | "ungradable_checks"
     | "repair_due"
+    | "repair_not_accepted"
     | "fault_unsigned"
     | "matters_unanswered"
     | "answers_ended"
@@ -103,6 +106,9 @@ export function decide(
   note(incomplete, "events_missing", facts.gaps + assessment.withdrawn);
   note(incomplete, "matters_unanswered", left.filter((m) => m.said === "nothing").length);
   note(incomplete, "repair_due", left.filter((m) => isDue(m, facts.nowMs)).length);
+  const waiting = [...machine, ...left.filter((m) => !m.place && !m.accepted)];
+  const unaccepted = waiting.filter(({ grade }) => grade === "repair_by").length;
+  note(incomplete, "repair_not_accepted", retest || facts.mayAcceptRepair ? 0 : unaccepted);
   note(incomplete, "fault_unsigned", retest ? 0 : facts.unsigned);
   note(incomplete, "not_authorised", facts.operatorAuthorised ? 0 : 1);
   note(incomplete, "not_familiar", facts.unfamiliar);

@@ -118,6 +118,7 @@ const facts: DecisionFacts = {
   holds: [],
   matters: [],
   maySayGone: { place: true, watch: true, repair_by: false },
+  mayAcceptRepair: true,
   unsigned: 0,
   lasting: [],
   examinationOverdue: false,

@@ -42,7 +42,7 @@ describe("rule: what is watched and has grown since it was last found must be re
         const matters = before.map(
           ({ check, condition, sizeMm }, i): OpenMatter => ({
             ...{ findingId: `f-${i}`, check, condition, grade: "watch", place: false },
-            ...{ foundBy: "T. Bram", foundAtMs: 0, ...(sizeMm !== undefined && { sizeMm }) },
+            ...{ foundBy: "T. Bram", foundAtMs: 0, accepted: false, ...(sizeMm !== undefined && { sizeMm }) },
           }),
         );
         const facts = { ...cleanFacts(0), matters };

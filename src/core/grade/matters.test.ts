@@ -14,6 +14,7 @@ const matter = (more: Partial<OpenMatter> = {}): OpenMatter => ({
   place: false,
   foundBy: "R. Oake",
   foundAtMs: 0,
+  accepted: false,
   ...more,
 });
 const says = (what: string, reason?: string) =>

@@ -20,6 +20,8 @@ export interface OpenMatter {
   /** Pictures of it that have come whole, by hash, and the inspection they are of. */
   readonly pictures?: { readonly inspectionId: string; readonly hashes: readonly string[] };
   readonly repairByMs?: number;
+  /** Whether the unit was cleared since it was last found: whoever signed that took it as it is until its day. */
+  readonly accepted: boolean;
 }
 
 /** What a matter's grade asks of whoever says it is gone. */

@@ -36,6 +36,7 @@ const strictness: Readonly<Record<string, readonly string[]>> = {
   familiarity: ["family", "model"] satisfies readonly (typeof familiarityPolicies)[number][],
   fallProtection: ["as_the_sheet", "always"] satisfies readonly (typeof fallProtectionPolicies)[number][],
   raisedTravel: ["cut_back", "forbidden"] satisfies readonly (typeof raisedTravelPolicies)[number][],
+  repairAccepted: ["inspector", "supervisor"],
   charging: ["by_sheet", "disconnect_first"] satisfies readonly (typeof chargingPolicies)[number][],
 };
 const rank = (matter: string, choice: string | undefined): number => {
@@ -47,13 +48,14 @@ const rank = (matter: string, choice: string | undefined): number => {
 /** What a choice is where it is not said. */
 const unsaid: Readonly<Record<string, string>> = {
   ...{ intervals: "every_inspection", familiarity: "family" },
+  repairAccepted: "inspector",
   ...{ fallProtection: "as_the_sheet", raisedTravel: "cut_back", charging: "by_sheet" },
 };
 
 /** Matters that are one choice of a few. */
 const choices = [
   ...(["grading", "trigger", "returnToService", "intervals", "familiarity"] as const),
-  ...(["fallProtection", "raisedTravel", "charging"] as const),
+  ...(["fallProtection", "raisedTravel", "charging", "repairAccepted"] as const),
 ];
 
 /** A number of which more is more lenient, and what it is where it is not said. */

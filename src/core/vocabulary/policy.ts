@@ -39,6 +39,8 @@ const matters = z.strictObject({
   returnToService: z.enum(releasers).optional(),
   /** A walk older than this clears nothing. Four hours where not set. */
   longestWalkMin: z.number().int().min(30).max(720).optional(),
+  /** Who may clear a unit with a repair that waits until its day; where not set, whoever inspects. */
+  repairAccepted: z.enum(goneSayers).optional(),
   /** Where not set, every check is made at every inspection. */
   intervals: z.enum(intervalPolicies).optional(),
   /** Where not set, training on the family is enough to clear a unit of any model. */
@@ -95,6 +97,7 @@ export const cautiousPolicy: Policy = {
   topUpsAllowed: 1,
   returnToService: "second_person",
   longestWalkMin: 120,
+  repairAccepted: "supervisor",
   familiarity: "model",
   fallProtection: "always",
   raisedTravel: "forbidden",

@@ -206,6 +206,13 @@ export function PolicyView({
             (returnToService) => change({ returnToService }),
           )}
           {pick(
+            t("policy.matter.repairAccepted"),
+            shown.repairAccepted ?? "inspector",
+            goneSayers,
+            (v) => t(`policy.value.${v}`),
+            (repairAccepted) => change({ repairAccepted }),
+          )}
+          {pick(
             t("policy.matter.intervals"),
             shown.intervals ?? "every_inspection",
             intervalPolicies,

@@ -41,6 +41,7 @@ import * as familiarity from "./migrations/029-familiarity";
 import * as retention from "./migrations/030-retention";
 import * as certificates from "./migrations/031-certificates";
 import * as intervalsByTwo from "./migrations/032-intervals-by-two";
+import * as repairsAccepted from "./migrations/033-repairs-accepted";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -76,6 +77,7 @@ const provider: MigrationProvider = {
     "030-retention": retention as unknown as Migration,
     "031-certificates": certificates as unknown as Migration,
     "032-intervals-by-two": intervalsByTwo as unknown as Migration,
+    "033-repairs-accepted": repairsAccepted as unknown as Migration,
   }),
 };
 

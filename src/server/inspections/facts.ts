@@ -8,7 +8,7 @@ import { unsignedFaults } from "@/server/book/faults";
 import { clocksNow } from "@/server/clocks/keep";
 import type { Db, Trx } from "@/server/database/database";
 import { ledgerView } from "@/server/ledger/view";
-import { maySayGone, openMatters } from "@/server/matters/read";
+import { mayAcceptRepair, maySayGone, openMatters } from "@/server/matters/read";
 import { unfitOf } from "@/server/people/fit";
 import { lastingFor } from "./lasting";
 import { rolesAt } from "./matter-events";
@@ -46,6 +46,7 @@ export async function decisionFacts(
     holds: holds.map((hold) => hold.name),
     matters: scope.kind === "retest" ? [] : await openMatters(trx, unitId, inspection.id),
     maySayGone: await allMaySayGone(trx, inspection, [...sayGone]),
+    mayAcceptRepair: mayAcceptRepair(policy, await rolesAt(trx, signerId, inspection.siteId)),
     unsigned: policy.grading === "log_book" ? await unsignedFaults(trx, unitId, inspection.id) : 0,
     lasting: await lastingFor(trx, inspection),
     examinationOverdue: unit.examinationDue <= at,

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import type { MatterKind, OpenMatter } from "@/core/grade/matters";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Db, Trx } from "@/server/database/database";
@@ -35,6 +36,8 @@ export async function openMatters(
       "m.repairBy",
       "m.foundAt",
       "p.name",
+      sql<boolean>`EXISTS (SELECT FROM seal s WHERE s.unit_id = m.unit_id AND s.ledger_position > m.ledger_position
+        AND s.outcome IN ('cleared','cleared_with_notes'))`.as("accepted"),
     ])
     .where("m.unitId", "=", unitId)
     .orderBy("m.ledgerPosition")
@@ -49,6 +52,7 @@ export async function openMatters(
     place: row.place,
     foundBy: row.name,
     foundAtMs: row.foundAt.getTime(),
+    accepted: row.accepted,
     ...(row.note !== null && { note: row.note }),
     ...(row.whereOnIt.length > 0 && { where: row.whereOnIt }),
     ...(row.sizeMm !== null && { sizeMm: row.sizeMm }),
@@ -74,3 +78,7 @@ export function maySayGone(policy: Policy, roles: readonly Role[]): Readonly<Rec
     repair_by: false,
   };
 }
+
+/** Whether a person may take a repair as one that waits until its day, by clearing the unit with it. */
+export const mayAcceptRepair = (policy: Policy, roles: readonly Role[]): boolean =>
+  policy.repairAccepted !== "supervisor" || roles.includes("supervisor") || roles.includes("owner");
