@@ -235,6 +235,9 @@ test("a policy shows what it changes before it holds, and grades the next walk",
   await expect(differences.filter({ hasText: "Findings are graded" })).toContainText("Less strict");
   await expect(differences.filter({ hasText: "120 → 60" })).not.toContainText("Less strict");
   await expect(effect).toContainText("every clearance at this site ends");
+  // A draft outlives the page.
+  await page.reload();
+  await expect(differences).toHaveCount(2);
   await effect.getByLabel("Why").fill("Scuffs are watched");
   await effect.getByRole("button", { name: "Put in force" }).click();
   await expect(page.getByText("“Scuffs are watched”")).toBeVisible();

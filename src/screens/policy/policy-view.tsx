@@ -35,6 +35,7 @@ import { History, type PolicyVersion } from "./history";
 import { RoundCosts } from "./round-costs";
 import { Rules } from "./rules";
 import { ShorterWalks } from "./shorter-walks";
+import { useDraft } from "./use-draft";
 
 const numbers = [
   ["longestWalkMin", 30, 720],
@@ -64,7 +65,7 @@ export function PolicyView({
 }) {
   const t = useTranslations();
   const router = useRouter();
-  const [draft, setDraft] = useState(now);
+  const [draft, setDraft] = useDraft(siteId, now);
   const [holdsFrom, setHoldsFrom] = useState("");
   const [note, setNote] = useState("");
   const [problem, setProblem] = useState("");
@@ -309,6 +310,7 @@ export function PolicyView({
         <section className="mt-6 border-[2.5px] border-ink p-4">
           <h2 className="text-[22px] font-bold">{t("policy.effect")}</h2>
           <Differences differences={differences} />
+          <p className="mt-2 text-ink2">{t("policy.kept")}</p>
           <p className="mt-2 font-semibold">{t("policy.askedAgain")}</p>
           <div className="mt-3 grid items-end gap-3 md:grid-cols-4">
             <Field words={t("policy.from")} hint={t("policy.fromHint")}>
