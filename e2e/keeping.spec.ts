@@ -10,7 +10,7 @@ test("a legal hold is put by a supervisor, seen on its unit, and lifted by the o
   await expect(page.getByRole("button", { name: "Save" })).toBeDisabled();
   await holds.getByLabel("Keep all of").selectOption("LM-05");
   await holds.getByLabel(/^Why/).fill("Accident on the Long Walk");
-  await holds.getByRole("button", { name: "Put on hold" }).click();
+  await holds.getByRole("button", { name: "Place a legal hold" }).click();
   await expect(holds.getByText("“Accident on the Long Walk”")).toBeVisible();
   await expect(holds.getByRole("button", { name: /^Lift/ })).toHaveCount(0);
   await page.goto("/units/LM-05");

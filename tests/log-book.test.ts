@@ -110,6 +110,9 @@ describe("a log-book", () => {
     const span = (from: number, to: number) => bookOf(yard.db, unitId, { from: at(from), to: at(to) });
     const book = await span(0, day + 60);
     expect(book.checks.map(({ outcome }) => outcome)).toEqual(["cleared", "cleared_with_notes"]);
+    // By the licence it was signed by, whatever its holder has since.
+    await yard.db.updateTable("authorisation").set({ licence: "renewed" }).execute();
+    expect((await span(0, day + 60)).checks.map(({ licence }) => licence)).toEqual(["L", "L"]);
     expect(book.faults).toHaveLength(1);
     expect(book.faults[0]).toMatchObject({
       what: { check: expect.stringMatching(/^hydraulic\.unit@/), condition: "weep", grade: "watch" },

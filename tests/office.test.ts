@@ -120,7 +120,8 @@ describe("people", () => {
     const [{ id }, { id: other }] = [await add("7021"), await add("7022")];
     const { owner } = yard.people;
     const pdf = Buffer.from("%PDF-1.4\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF\n");
-    const keep = (bytes: Buffer) => keepCertificate(yard.db, id, "yard", owner, "card.pdf", bytes, at(1));
+    const keep = (bytes: Buffer) =>
+      keepCertificate(yard.db, { personId: id, siteId: "yard", sentBy: owner }, "card.pdf", bytes, at(1));
     await expect(keep(Buffer.from("no report"))).rejects.toMatchObject({ type: "no-document" });
     const { id: documentId } = await keep(pdf);
     const records = (personId: string) =>

@@ -1,6 +1,7 @@
 import { sql } from "kysely";
 import { describe, expect, it } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
+import { intervalRule, mayHaveInterval } from "@/core/catalogue/interval";
 import type { Sheet } from "@/core/sheet/sheet";
 import { roughScissorSheet } from "@/demo/sheets/rough-terrain-scissors";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
@@ -162,8 +163,8 @@ describe("not fitted on a safety feature", () => {
     const kept = async () => (await latest(saved.id)).sheet.intervals;
     expect(await kept()).toEqual({ "doc.handbooks": intervals["doc.handbooks"] });
     // Past the use case: by nobody, by one, longer than the version before says; shorter is one's own word.
-    const version = (n: number, days: number, by: readonly (string | null)[]) => {
-      const content = JSON.stringify({ ...raw, intervals: { "drive.brake_hold": { days, page: "41" } } });
+    const version = (n: number, days: number, by: readonly (string | null)[], id = "drive.brake_hold") => {
+      const content = JSON.stringify({ ...raw, intervals: { [id]: { days, page: "41" } } });
       return sql`INSERT INTO sheet_version (id, sheet_id, version, content, hash, created_at, weakens, made_by, confirmed_by)
         VALUES (gen_random_uuid(), ${saved.id}, ${n}, ${content}, ${`hash ${n}`}, now(), '[]', ${by[0]}, ${by[1]})`.execute(
         yard.db,
@@ -176,6 +177,10 @@ describe("not fitted on a safety feature", () => {
       [owner, owner],
     ])
       await expect(version(2, 7, by)).rejects.toThrow(/two people/);
+    // The database asks for two where the catalogue does.
+    const two = mayHaveInterval(slabScissorSheet).filter((one) => intervalRule(one) === "two_people");
+    expect(two.length).toBeGreaterThan(1);
+    for (const { id } of two) await expect(version(2, 7, [owner, null], id)).rejects.toThrow(/two people/);
     const claim = (await latest(saved.id)).claims[0]?.id ?? "";
     await expect(confirmClaim(yard.db, claim, owner, at(10))).rejects.toMatchObject({
       type: "second-person",

@@ -1,18 +1,9 @@
 import type { Family } from "./families";
 import { isWorse } from "./grades";
 import type { Policy } from "./policy";
+import { chosenIn, policyChoiceIds, strictnessOf } from "./policy-choices";
 import { policyFor } from "./policy-for";
-import {
-  type chargingPolicies,
-  type fallProtectionPolicies,
-  type familiarityPolicies,
-  type gradingPolicies,
-  type intervalPolicies,
-  practiceIds,
-  practiceOf,
-  type raisedTravelPolicies,
-  type triggers,
-} from "./practice";
+import { practiceIds, practiceOf } from "./practice";
 
 /** One matter in which two policies differ. */
 export interface PolicyDifference {
@@ -26,37 +17,8 @@ export interface PolicyDifference {
   readonly family?: Family;
 }
 
-/** Choices from the most lenient to the strictest. */
-const strictness: Readonly<Record<string, readonly string[]>> = {
-  grading: ["graded", "log_book", "strict"] satisfies readonly (typeof gradingPolicies)[number][],
-  trigger: ["day", "shift", "operator_change", "each_use"] satisfies readonly (typeof triggers)[number][],
-  returnToService: ["same_technician", "second_person", "owner_only"],
-  gone: ["inspector", "supervisor"],
-  intervals: ["as_the_manual", "every_inspection"] satisfies readonly (typeof intervalPolicies)[number][],
-  familiarity: ["family", "model"] satisfies readonly (typeof familiarityPolicies)[number][],
-  fallProtection: ["as_the_sheet", "always"] satisfies readonly (typeof fallProtectionPolicies)[number][],
-  raisedTravel: ["cut_back", "forbidden"] satisfies readonly (typeof raisedTravelPolicies)[number][],
-  repairAccepted: ["inspector", "supervisor"],
-  charging: ["by_sheet", "disconnect_first"] satisfies readonly (typeof chargingPolicies)[number][],
-};
-const rank = (matter: string, choice: string | undefined): number => {
-  const order = strictness[matter] ?? [];
-  // What is not said is the strictest.
-  return choice === undefined ? order.length : order.indexOf(choice);
-};
-
-/** What a choice is where it is not said. */
-const unsaid: Readonly<Record<string, string>> = {
-  ...{ intervals: "every_inspection", familiarity: "family" },
-  repairAccepted: "inspector",
-  ...{ fallProtection: "as_the_sheet", raisedTravel: "cut_back", charging: "by_sheet" },
-};
-
-/** Matters that are one choice of a few. */
-const choices = [
-  ...(["grading", "trigger", "returnToService", "intervals", "familiarity"] as const),
-  ...(["fallProtection", "raisedTravel", "charging", "repairAccepted"] as const),
-];
+/** Who may say a finding is gone, from the most lenient; what is not said is the strictest. */
+const goneRank = (who: string | undefined): number => ["inspector", "supervisor", undefined].indexOf(who);
 
 /** A number of which more is more lenient, and what it is where it is not said. */
 const lenient = { repairWithinDays: 0, topUpsAllowed: 1, longestWalkMin: 240 } as const;
@@ -86,9 +48,9 @@ function mattersDiff(before: Policy, after: Policy): readonly PolicyDifference[]
   const note = (matter: string, was: unknown, is: unknown, softer: boolean) => {
     if (JSON.stringify(was) !== JSON.stringify(is)) differences.push({ matter, was, is, softer });
   };
-  for (const matter of choices) {
-    const [was, is] = [before, after].map((policy) => policy[matter] ?? unsaid[matter]);
-    note(matter, was, is, rank(matter, is) < rank(matter, was));
+  for (const matter of policyChoiceIds) {
+    const [was, is] = [chosenIn(before, matter), chosenIn(after, matter)];
+    note(matter, was, is, strictnessOf(matter, is) < strictnessOf(matter, was));
   }
   const [orders, ordersThen] = [practiceOf(before), practiceOf(after)];
   for (const id of practiceIds) note(id, orders[id], ordersThen[id], false);
@@ -108,7 +70,7 @@ function mattersDiff(before: Policy, after: Policy): readonly PolicyDifference[]
   );
   for (const kind of ["place", "watch"] as const) {
     const [was, is] = [before.matterGone?.[kind], after.matterGone?.[kind]];
-    note(`matterGone.${kind}`, was, is, rank("gone", is) < rank("gone", was));
+    note(`matterGone.${kind}`, was, is, goneRank(is) < goneRank(was));
   }
   for (const key of [...new Set([...Object.keys(before.rules), ...Object.keys(after.rules)])].sort()) {
     const [was, is] = [before.rules[key], after.rules[key]];

@@ -33,7 +33,7 @@ export const fallProtectionPolicies = ["as_the_sheet", "always"] as const;
 /** Whether a lift travels while it is raised: at its cut-back speed where the machine allows it, or not at all. */
 export const raisedTravelPolicies = ["cut_back", "forbidden"] as const;
 /** Whether the disconnect is off before the charger is plugged in, or the sheet decides. */
-export const chargingPolicies = ["by_sheet", "disconnect_first"] as const;
+export const chargingPolicies = ["as_the_sheet", "disconnect_first"] as const;
 
 export type PracticeId = keyof typeof practices;
 export const practiceIds = Object.keys(practices) as PracticeId[];

@@ -1,7 +1,5 @@
 import { expose } from "comlink";
-import type { Recalled } from "@/core/evidence/lasting";
 import type { PlanInput } from "@/core/plan/types";
-import type { InspectionEvent } from "@/core/record/events";
 import { type Followed, Follower } from "./follower";
 
 let follower: Follower | undefined;
@@ -11,14 +9,9 @@ const worker = {
   open(input: PlanInput): void {
     follower = new Follower(input);
   },
-  follow(
-    events: readonly InspectionEvent[],
-    heldFrom: string | undefined,
-    recalled: readonly Recalled[],
-    have: number,
-  ): Followed {
+  follow(...asked: Parameters<Follower["follow"]>): Followed {
     if (follower === undefined) throw new Error("expected a walk to be opened before it is followed");
-    return follower.follow(events, heldFrom, recalled, have);
+    return follower.follow(...asked);
   },
 };
 

@@ -1,18 +1,11 @@
-import type { Recalled } from "@/core/evidence/lasting";
 import type { PlanInput } from "@/core/plan/types";
-import type { InspectionEvent } from "@/core/record/events";
 import { offPage } from "../off-page";
 import type { Followed, Follower } from "./follower";
 import type { FollowerWorker } from "./follower.worker";
 
 /** Plans one walk somewhere. */
 export interface WalkPlanner {
-  follow(
-    events: readonly InspectionEvent[],
-    heldFrom: string | undefined,
-    recalled: readonly Recalled[],
-    have: number,
-  ): Promise<Followed>;
+  follow(...asked: Parameters<Follower["follow"]>): Promise<Followed>;
   close(): void;
 }
 

@@ -4,10 +4,10 @@ import type { PastShown } from "@/contract/past";
 import { buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
-import { Plate } from "@/kit/plate";
 import type { T } from "../inspect/words";
 import { originWords, pastWords } from "../past/words";
 import { outcomeMark } from "../states";
+import { UnitHead } from "../unit/unit-head";
 import { FaultWords } from "./fault-words";
 import { SignForm } from "./sign-form";
 import { signedWords, upkeepWords, whoWords } from "./words";
@@ -43,11 +43,7 @@ export function BookView({
   const own = `/units/${encodeURIComponent(plate)}`;
   return (
     <div className="p-4 md:p-6">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <Link href={own} aria-label={plate} className="grid min-h-[48px] place-items-center">
-          <Plate size="large">{plate}</Plate>
-        </Link>
-        <h1 className="text-[28px] leading-none font-bold">{t("book.title")}</h1>
+      <UnitHead plate={plate} title={t("book.title")}>
         <nav className="flex gap-4" aria-label={t("book.title")}>
           {years.map((one) => (
             <Link
@@ -63,7 +59,7 @@ export function BookView({
         <a href={`${own}/book/pdf?year=${year}`} className={`${buttonLook("small")} md:ml-auto`}>
           {t("book.print", { year: `${year}` })}
         </a>
-      </div>
+      </UnitHead>
       <p className="mt-2 max-w-[80ch] text-ink2">{t("book.lead")}</p>
       {asked ? (
         <section className="mt-4 border-[2.5px] border-ink p-4">

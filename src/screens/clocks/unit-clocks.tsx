@@ -2,10 +2,9 @@ import { useTranslations } from "next-intl";
 import type { UnitClocks } from "@/contract/clocks";
 import { stripWeeks } from "@/core/periodic/strip";
 import type { JobHours } from "@/core/sheet/job-hours";
-import { Link } from "@/kit/link";
-import { Plate } from "@/kit/plate";
 import { Weeks } from "@/kit/weeks";
 import { day } from "../states";
+import { UnitHead } from "../unit/unit-head";
 import { Charges } from "./charges";
 import { Claims } from "./claims";
 import { DueMark, DueWords, hoursShown } from "./due-words";
@@ -46,16 +45,7 @@ export function UnitClocksView({
   const programmes = clocks.clocks.flatMap(({ programme }) => (programme === undefined ? [] : [programme]));
   return (
     <div className="p-4 md:p-6">
-      <div className="flex flex-wrap items-center gap-4">
-        <Link
-          href={`/units/${encodeURIComponent(plate)}`}
-          aria-label={plate}
-          className="grid min-h-[48px] place-items-center"
-        >
-          <Plate size="large">{plate}</Plate>
-        </Link>
-        <h1 className="text-[28px] leading-none font-bold">{t("clocks.title")}</h1>
-      </div>
+      <UnitHead plate={plate} title={t("clocks.title")} />
       <p className="mt-2 max-w-[80ch] text-ink2">{t("clocks.lead", { weeks: stripWeeks })}</p>
       <ul className="mt-3">
         {clocks.clocks.map((clock) => (

@@ -9,10 +9,9 @@ import { longest, type PastOutcome } from "@/core/record/past";
 import type { Sheet } from "@/core/sheet/sheet";
 import { momentOf } from "@/core/vocabulary/zone";
 import { TextField } from "@/kit/field";
-import { Link } from "@/kit/link";
-import { Plate } from "@/kit/plate";
 import { Ask, Field, NamedField, numberIn } from "../ask";
 import { checkTitle, readingAsked, stored, type T } from "../inspect/words";
+import { UnitHead } from "../unit/unit-head";
 import { outcomeOptions } from "./words";
 
 /** A walk that was made on paper, as it stands there: kept, and no clearance. */
@@ -47,12 +46,7 @@ export function PaperWalk({
   const own = `/units/${encodeURIComponent(plate)}`;
   return (
     <div className="p-4 md:p-6">
-      <div className="flex flex-wrap items-center gap-4">
-        <Link href={own} aria-label={plate} className="grid min-h-[48px] place-items-center">
-          <Plate size="large">{plate}</Plate>
-        </Link>
-        <h1 className="text-[28px] leading-none font-bold">{t("past.paperOf", { plate })}</h1>
-      </div>
+      <UnitHead plate={plate} title={t("past.paperOf", { plate })} />
       <p className="mt-2 mb-4 max-w-[80ch] border-[2.5px] border-ink px-3.5 py-2">{t("past.paperLead")}</p>
       <Ask
         path={`/api${own}/paper-walks`}

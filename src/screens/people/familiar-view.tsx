@@ -1,8 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
-import { Link } from "@/kit/link";
-import { Plate } from "@/kit/plate";
+import { UnitHead } from "../unit/unit-head";
 import { ShownForm } from "./shown-form";
 
 /** At the machine: whoever is signed in was shown this model, and the one who showed it signs beside them. */
@@ -21,12 +20,7 @@ export function FamiliarView({
   const own = `/units/${encodeURIComponent(plate)}`;
   return (
     <div className="max-w-[920px] p-4 md:p-6">
-      <div className="flex flex-wrap items-center gap-4">
-        <Link href={own} aria-label={plate} className="grid min-h-[48px] place-items-center">
-          <Plate size="large">{plate}</Plate>
-        </Link>
-        <h1 className="text-[28px] leading-tight font-bold">{t("people.familiarOf", { sheet })}</h1>
-      </div>
+      <UnitHead plate={plate} title={t("people.familiarOf", { sheet })} />
       <p className="mt-2 mb-4 max-w-[70ch] text-ink2">{t("people.familiarHere", { name })}</p>
       <ShownForm
         path={`/api${own}/familiar`}

@@ -4,23 +4,11 @@ import { useTranslations } from "next-intl";
 import { useMemo, useState } from "react";
 import { type Family, families } from "@/core/vocabulary/families";
 import type { FamilyPolicy } from "@/core/vocabulary/policy";
+import { chosenIn, policyChoiceIds, policyChoices } from "@/core/vocabulary/policy-choices";
 import { policyDiff } from "@/core/vocabulary/policy-diff";
 import { policyFor, withFamily } from "@/core/vocabulary/policy-for";
 import { type Policy, policySchemaVersion } from "@/core/vocabulary/policy-form";
-import {
-  chargingPolicies,
-  fallProtectionPolicies,
-  familiarityPolicies,
-  goneSayers,
-  gradingPolicies,
-  intervalPolicies,
-  practiceIds,
-  practiceOf,
-  practices,
-  raisedTravelPolicies,
-  releasers,
-  triggers,
-} from "@/core/vocabulary/practice";
+import { goneSayers, practiceIds, practiceOf, practices } from "@/core/vocabulary/practice";
 import { upkeepIds } from "@/core/vocabulary/upkeep";
 import { Button, buttonLook } from "@/kit/button";
 import { CheckBox, withOne } from "@/kit/check-box";
@@ -185,68 +173,14 @@ export function PolicyView({
       <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-2">
         <section className="grid content-start items-end gap-3 sm:grid-cols-2">
           <h2 className="text-[22px] font-bold sm:col-span-2">{t("policy.judging")}</h2>
-          {pick(
-            t("policy.matter.grading"),
-            shown.grading,
-            gradingPolicies,
-            (v) => t(`policy.value.${v}`),
-            (grading) => change({ grading }),
-          )}
-          {pick(
-            t("policy.matter.trigger"),
-            shown.trigger,
-            triggers,
-            (v) => t(`policy.value.${v}`),
-            (trigger) => change({ trigger }),
-          )}
-          {pick(
-            t("policy.matter.returnToService"),
-            shown.returnToService ?? "owner_only",
-            releasers,
-            (v) => t(`policy.value.${v}`),
-            (returnToService) => change({ returnToService }),
-          )}
-          {pick(
-            t("policy.matter.repairAccepted"),
-            shown.repairAccepted ?? "inspector",
-            goneSayers,
-            (v) => t(`policy.value.${v}`),
-            (repairAccepted) => change({ repairAccepted }),
-          )}
-          {pick(
-            t("policy.matter.intervals"),
-            shown.intervals ?? "every_inspection",
-            intervalPolicies,
-            (v) => t(`policy.value.${v}`),
-            (intervals) => change({ intervals }),
-          )}
-          {pick(
-            t("policy.matter.familiarity"),
-            shown.familiarity ?? "family",
-            familiarityPolicies,
-            (v) => t(`policy.value.${v}`),
-            (familiarity) => change({ familiarity }),
-          )}
-          {pick(
-            t("policy.matter.fallProtection"),
-            shown.fallProtection ?? "as_the_sheet",
-            fallProtectionPolicies,
-            (v) => t(`policy.value.${v}`),
-            (fallProtection) => change({ fallProtection }),
-          )}
-          {pick(
-            t("policy.matter.raisedTravel"),
-            shown.raisedTravel ?? "cut_back",
-            raisedTravelPolicies,
-            (v) => t(`policy.value.${v}`),
-            (raisedTravel) => change({ raisedTravel }),
-          )}
-          {pick(
-            t("policy.matter.charging"),
-            shown.charging ?? "by_sheet",
-            chargingPolicies,
-            (v) => t(`policy.value.${v}`),
-            (charging) => change({ charging }),
+          {policyChoiceIds.map((id) =>
+            pick(
+              t(`policy.matter.${id}`),
+              chosenIn(shown, id),
+              policyChoices[id].values as readonly string[],
+              (v) => t(`policy.value.${v}`),
+              (value) => change({ [id]: value } as FamilyPolicy),
+            ),
           )}
           {(["place", "watch"] as const).map((kind) =>
             pick(

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { type Policy, policySchema } from "@/core/vocabulary/policy";
+import { type Policy, policySchemaVersion } from "@/core/vocabulary/policy-form";
 import { keptHere } from "@/device/kept-here";
 
 /**
@@ -12,11 +12,11 @@ export function useDraft(siteId: string, now: Policy) {
   const [taken, setTaken] = useState(false);
   useEffect(() => {
     const kept = keptHere.read(name) as
-      | { readonly over?: unknown; readonly draft?: unknown }
+      | { readonly over?: Policy; readonly draft?: Policy }
       | null
       | undefined;
-    const read = policySchema.safeParse(kept?.draft);
-    if (read.success && JSON.stringify(kept?.over) === JSON.stringify(now)) setDraft(read.data);
+    const isOver = JSON.stringify(kept?.over) === JSON.stringify(now);
+    if (isOver && kept?.draft?.schema === policySchemaVersion) setDraft(kept.draft);
     setTaken(true);
   }, [name, now]);
   useEffect(() => {

@@ -5,12 +5,11 @@ import { useState } from "react";
 import type { SheetEffect } from "@/core/catalogue/sheet-effect";
 import { buttonLook } from "@/kit/button";
 import { TextField } from "@/kit/field";
-import { Link } from "@/kit/link";
-import { Plate } from "@/kit/plate";
 import { Ask, Field, NamedField } from "../ask";
 import { SecondFields } from "../digits-field";
 import { titleOfKey } from "../inspect/words";
 import { dayAndClock } from "../states";
+import { UnitHead } from "../unit/unit-head";
 
 type Named = { readonly id: string; readonly name: string };
 
@@ -53,16 +52,7 @@ export function ManageUnit({
   const path = `/api/units/${encodeURIComponent(unit.plate)}/pool`;
   return (
     <div className="p-4 md:p-6">
-      <div className="flex flex-wrap items-center gap-4">
-        <Link
-          href={`/units/${encodeURIComponent(unit.plate)}`}
-          aria-label={unit.plate}
-          className="grid min-h-[48px] place-items-center"
-        >
-          <Plate size="large">{unit.plate}</Plate>
-        </Link>
-        <h1 className="text-[28px] leading-none font-bold">{t("pool.title")}</h1>
-      </div>
+      <UnitHead plate={unit.plate} title={t("pool.title")} />
       <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-2">
         <section>
           <h2 className="text-[22px] font-bold">{t("pool.code")}</h2>

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import type { Book, BookAction, BookFault, BookUpkeep } from "@/contract/book";
 import { localMs, momentOf, type Zone } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
@@ -63,15 +64,17 @@ export async function bookOf(db: Db, unitId: string, span: Span): Promise<Book> 
   };
 }
 
+/** By which licence `s` was signed, as its entry says; null where it says none. */
+const licenceSigned = sql<string | null>`(SELECT x.content #>> '{}' FROM ledger_entry l
+  JOIN sealed_text x ON x.digest = l.body::jsonb #>> '{document,licence,digest}'
+  WHERE l.unit_id = s.unit_id AND l.position = s.ledger_position)`;
+
 async function checksOf(db: Db, unitId: string, { from, to }: Span) {
   const rows = await db
     .selectFrom("seal as s")
     .innerJoin("person as p", "p.id", "s.signedBy")
-    .innerJoin("unit as u", "u.id", "s.unitId")
-    .leftJoin("authorisation as a", (on) =>
-      on.onRef("a.personId", "=", "s.signedBy").onRef("a.family", "=", "u.family"),
-    )
-    .select(["s.inspectionId", "s.scope", "s.outcome", "s.signedAt", "p.name", "p.badge", "a.licence"])
+    .select(["s.inspectionId", "s.scope", "s.outcome", "s.signedAt", "p.name", "p.badge"])
+    .select(licenceSigned.as("licence"))
     .where("s.unitId", "=", unitId)
     .where("s.signedAt", ">=", from)
     .where("s.signedAt", "<", to)

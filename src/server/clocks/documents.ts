@@ -1,35 +1,28 @@
 import type { Db, Trx } from "@/server/database/database";
-import { asKept, fileToKeep } from "@/server/documents/file";
+import { countAll, keepFile } from "@/server/documents/file";
 import { Problem } from "@/server/http/problem";
 
-/** Of one unit. */
-const mostDocuments = 500;
-
 /** Keeps a report or certificate of a unit. */
-export async function keepDocument(
+export const keepDocument = (
   db: Db,
   unitId: string,
-  personId: string,
+  sentBy: string,
   name: string,
   bytes: Buffer,
-  at: Date,
-): Promise<ReturnType<typeof asKept>> {
-  const file = await fileToKeep(name, bytes);
-  return db.transaction().execute(async (trx) => {
-    const { count } = await trx
-      .selectFrom("unitDocument")
-      .select(({ fn }) => fn.countAll<string>().as("count"))
-      .where("unitId", "=", unitId)
-      .executeTakeFirstOrThrow();
-    if (Number(count) >= mostDocuments)
-      throw new Problem(409, "too-many-documents", `expected at most ${mostDocuments} documents of a unit`);
-    await trx
-      .insertInto("unitDocument")
-      .values({ ...file, unitId, sentBy: personId, sentAt: at })
-      .execute();
-    return asKept(file);
+  sentAt: Date,
+) =>
+  keepFile(db, name, bytes, {
+    ...{ most: 500, whose: "a unit" },
+    count: async (trx) => {
+      const all = trx.selectFrom("unitDocument").where("unitId", "=", unitId);
+      return (await all.select(countAll).executeTakeFirstOrThrow()).count;
+    },
+    add: (trx, file) =>
+      trx
+        .insertInto("unitDocument")
+        .values({ ...file, unitId, sentBy, sentAt })
+        .execute(),
   });
-}
 
 /** A document of a unit with its bytes. */
 export const documentOf = (db: Db, unitId: string, id: string) =>

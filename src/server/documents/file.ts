@@ -1,21 +1,13 @@
 import { createHash, randomUUID } from "node:crypto";
+import { sql } from "kysely";
 import sharp from "sharp";
 import type { DocumentKind } from "@/core/vocabulary/documents";
+import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import type { KeptFile } from "./kept-file";
 
 /** A report of some pages, scanned. */
 export const mostDocumentBytes = 10_000_000;
-
-/** A report or certificate as it is kept. */
-export interface KeptFile {
-  readonly id: string;
-  readonly name: string;
-  readonly kind: DocumentKind;
-  readonly size: number;
-  /** SHA-256 of its bytes. */
-  readonly hash: string;
-  readonly bytes: Buffer;
-}
 
 /** What the bytes themselves say they are; undefined for anything that is not kept. */
 async function kindOf(bytes: Buffer): Promise<DocumentKind | undefined> {
@@ -29,8 +21,25 @@ async function kindOf(bytes: Buffer): Promise<DocumentKind | undefined> {
   }
 }
 
-/** A file as it is to be kept. What it is, its own bytes say: a name or a header is not believed. */
-export async function fileToKeep(name: string, bytes: Buffer): Promise<KeptFile> {
+/** Counts rows, as a number. */
+export const countAll = sql<number>`count(*)::int`.as("count");
+
+/** Where a file is kept among others: how many there are, how many there may be, and how one is added. */
+export interface Shelf {
+  readonly most: number;
+  /** Whose they are, in words. */
+  readonly whose: string;
+  readonly count: (trx: Trx) => Promise<number>;
+  readonly add: (trx: Trx, file: KeptFile) => Promise<unknown>;
+}
+
+/** Keeps a report or certificate. What it is, its own bytes say: a name or a header is not believed. */
+export async function keepFile(
+  db: Db,
+  name: string,
+  bytes: Buffer,
+  { most, whose, count, add }: Shelf,
+): Promise<Pick<KeptFile, "id" | "kind" | "size">> {
   const kind = await kindOf(bytes);
   if (kind === undefined)
     throw new Problem(
@@ -39,11 +48,14 @@ export async function fileToKeep(name: string, bytes: Buffer): Promise<KeptFile>
       "expected a whole PDF, JPEG or PNG; scan it or take a picture of it, and send that",
     );
   const hash = createHash("sha256").update(bytes).digest("hex");
-  return { id: randomUUID(), name, kind, size: bytes.length, hash, bytes };
+  const kept = { id: randomUUID(), kind, size: bytes.length };
+  return db.transaction().execute(async (trx) => {
+    if ((await count(trx)) >= most)
+      throw new Problem(409, "too-many-documents", `expected at most ${most} documents of ${whose}`);
+    await add(trx, { ...kept, name, hash, bytes });
+    return kept;
+  });
 }
-
-/** What is answered to whoever sent it. */
-export const asKept = ({ id, kind, size }: KeptFile) => ({ id, kind, size });
 
 /** A kept file as it is handed out; a problem where it is not there, or was erased. */
 export function fileAnswer(file: Pick<KeptFile, "name" | "kind" | "bytes"> | undefined): Response {

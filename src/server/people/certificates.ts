@@ -1,40 +1,30 @@
 import type { Db, Trx } from "@/server/database/database";
-import { asKept, fileToKeep } from "@/server/documents/file";
-import { Problem } from "@/server/http/problem";
-
-/** Of one person. */
-const mostCertificates = 100;
+import { countAll, keepFile } from "@/server/documents/file";
 
 /** Keeps the certificate or card that somebody's training stands on. */
-export async function keepCertificate(
+export const keepCertificate = (
   db: Db,
-  personId: string,
-  siteId: string,
-  sentBy: string,
+  {
+    personId,
+    siteId,
+    sentBy,
+  }: { readonly personId: string; readonly siteId: string; readonly sentBy: string },
   name: string,
   bytes: Buffer,
-  at: Date,
-): Promise<ReturnType<typeof asKept>> {
-  const file = await fileToKeep(name, bytes);
-  return db.transaction().execute(async (trx) => {
-    const { count } = await trx
-      .selectFrom("staffDocument")
-      .select(({ fn }) => fn.countAll<string>().as("count"))
-      .where("personId", "=", personId)
-      .executeTakeFirstOrThrow();
-    if (Number(count) >= mostCertificates)
-      throw new Problem(
-        409,
-        "too-many-documents",
-        `expected at most ${mostCertificates} documents of a person`,
-      );
-    await trx
-      .insertInto("staffDocument")
-      .values({ ...file, personId, siteId, sentBy, sentAt: at })
-      .execute();
-    return asKept(file);
+  sentAt: Date,
+) =>
+  keepFile(db, name, bytes, {
+    ...{ most: 100, whose: "a person" },
+    count: async (trx) => {
+      const all = trx.selectFrom("staffDocument").where("personId", "=", personId);
+      return (await all.select(countAll).executeTakeFirstOrThrow()).count;
+    },
+    add: (trx, file) =>
+      trx
+        .insertInto("staffDocument")
+        .values({ ...file, personId, siteId, sentBy, sentAt })
+        .execute(),
   });
-}
 
 /** A certificate of somebody with its bytes. */
 export const certificateOf = (db: Db | Trx, personId: string, id: string) =>

@@ -1,7 +1,7 @@
 import type { Generated } from "kysely";
 import type { Shown, StaffDetail, StaffEventKind } from "@/contract/staff";
 import type { Family } from "@/core/vocabulary/families";
-import type { KeptFile } from "@/server/documents/file";
+import type { KeptFile } from "@/server/documents/kept-file";
 import type { Role } from "@/server/people/roles";
 import type { Json, Time } from "./column-types";
 

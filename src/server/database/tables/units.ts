@@ -1,10 +1,10 @@
 import type { ColumnType, Generated } from "kysely";
 import type { EntryKind } from "@/core/evidence/touches";
 import type { UnitEventKind } from "@/core/evidence/unit-events";
-import type { DocumentKind } from "@/core/vocabulary/documents";
 import type { Family } from "@/core/vocabulary/families";
 import type { JobId } from "@/core/vocabulary/jobs";
 import type { Outcome } from "@/core/vocabulary/outcomes";
+import type { KeptFile } from "@/server/documents/kept-file";
 import type { Json, Time } from "./column-types";
 
 /** How a unit's place in the pool changes. */
@@ -41,17 +41,7 @@ export interface UnitTables {
     at: Time;
     note: string | null;
   };
-  unitDocument: {
-    id: string;
-    unitId: string;
-    name: string;
-    kind: DocumentKind;
-    size: number;
-    hash: string;
-    bytes: Buffer;
-    sentBy: string;
-    sentAt: Time;
-  };
+  unitDocument: KeptFile & { unitId: string; sentBy: string; sentAt: Time };
   examination: {
     id: string;
     unitId: string;

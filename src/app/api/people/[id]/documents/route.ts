@@ -11,5 +11,6 @@ export const POST = route<{ id: string }>(async ({ request, params, person, at }
   const siteId = await requireAt(database(), person, "train", params.id);
   const { name = "certificate" } = queryOf(Object.fromEntries(new URL(request.url).searchParams));
   const bytes = await bytesOf(request, mostDocumentBytes);
-  return keepCertificate(database(), params.id, siteId, person.id, name, bytes, at);
+  const whose = { personId: params.id, siteId, sentBy: person.id };
+  return keepCertificate(database(), whose, name, bytes, at);
 });
