@@ -8,6 +8,7 @@ export interface Difference {
     | "choice"
     | "figure"
     | "position"
+    | "outline"
     | "stop_button"
     | "lamp"
     | "alarm"
@@ -54,6 +55,13 @@ export function differences(before: Sheet, after: Sheet): readonly Difference[] 
   each("alarm", before.alarms ?? {}, after.alarms ?? {}, String);
   each("figure", before.figures, after.figures, (f) => `${f.value} (p. ${f.page})`);
   each("position", before.positions, after.positions, (p) => `${p.xM}, ${p.yM}`);
+  each(
+    "outline",
+    before.outlines ?? {},
+    after.outlines ?? {},
+    ({ points, page }) =>
+      `${points.map(({ outM, heightM }) => `${outM}, ${heightM}`).join("; ")} (p. ${page})`,
+  );
   each("interval", before.intervals ?? {}, after.intervals ?? {}, ({ days, hours, page }) =>
     [days === undefined ? "" : `${days} d`, hours === undefined ? "" : `${hours} h`, `p. ${page}`]
       .filter((word) => word !== "")

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { figureRange, isBelievableFigure } from "../vocabulary/believable";
 import { choiceIds, choices, choicesOf } from "../vocabulary/choices";
-import { families, powers, powersOf, tyreKinds } from "../vocabulary/families";
+import { booms, families, powers, powersOf, tyreKinds } from "../vocabulary/families";
 import { type FeatureId, familyMayHave, featureIds, partOf } from "../vocabulary/features";
 import { type FigureId, figureIds, figureTable } from "../vocabulary/figures";
 import { positionIds, positionTable } from "../vocabulary/positions";
@@ -61,6 +61,22 @@ const lampSchema = z.strictObject({
   flashing: lampSaysSchema.optional(),
 });
 
+/** The range-of-motion diagram of a boom for one load range: where the middle of its platform's floor can stand. */
+const outlineSchema = z.strictObject({
+  points: z
+    .array(
+      z.strictObject({
+        /** From the middle of turning. */
+        outM: z.number().min(-10).max(120),
+        /** Above the ground. */
+        heightM: z.number().min(-20).max(120),
+      }),
+    )
+    .min(3, "expected an outline of at least three points")
+    .max(60),
+  page: z.string().trim().min(1).max(80),
+});
+
 const pointSchema = z.strictObject({ xM: z.number().finite(), yM: z.number().finite() });
 
 /** More than any lift has, and few enough to plan. */
@@ -90,6 +106,12 @@ export const sheetSchema = z
     alarms: z.partialRecord(z.enum(soundIds), z.enum(patterns)).optional(),
     figures: z.partialRecord(z.enum(figureIds as [FigureId, ...FigureId[]]), figureSchema),
     positions: z.partialRecord(z.enum(positionIds), pointSchema),
+    outlines: z
+      .strictObject({ usual: outlineSchema.optional(), heavy: outlineSchema.optional() })
+      .optional()
+      .describe(
+        "Range-of-motion outlines of a boom, one for each load range: a closed polygon of where the middle of the platform's floor can stand",
+      ),
     intervals: z
       .record(
         z
@@ -154,6 +176,8 @@ export const sheetSchema = z
         refuse(["positions", id], `a ${family} has no ${id}; remove it`);
       }
     }
+    if (sheet.outlines !== undefined && !(booms as readonly string[]).includes(sheet.family))
+      refuse(["outlines"], `a ${family} has no boom and goes straight up; remove its outlines`);
     if (sheet.stopButtons.length === 0 && sheet.power !== "hand_crank") {
       refuse(["stopButtons"], "expected at least one stop button: only a hand-cranked mast has none");
     }

@@ -23,6 +23,8 @@ const rough: readonly Family[] = ["rough_terrain_scissor"];
  * then the stricter reading applies or the model answers that it depends.
  */
 export const choices = {
+  /** Which air that may burn the machine is rated for. */
+  atmosphere_rated: { values: ["none", "gas", "dust", "gas_and_dust"], families },
   wheel_drive: { values: ["hydraulic", "electric"], families: selfDriven },
   tilt_reaction: {
     values: ["alarm_only", "refuses_lift", "refuses_lift_and_drive", "creep"],

@@ -34,6 +34,7 @@ export const figureTable = {
   rated_load_heavy: of("kg", booms),
   extension_load: of("kg", decked),
   extension_locks: of("count", decked),
+  extension_length: of("m", decked),
   persons: of("count"),
   side_force: of("N"),
   // Weather and ground
@@ -114,6 +115,8 @@ export const figureTable = {
   platform_stowed_height: of("m"),
   platform_height: of("m"),
   working_height: of("m"),
+  /** How far the platform sways at height. */
+  platform_sway: of("m"),
   outreach: of("m", booms),
   outreach_heavy: of("m", booms),
   up_and_over: of("m", booms),

@@ -1,9 +1,11 @@
 import type { Family } from "./families";
 import { isWorse } from "./grades";
+import { isShorter } from "./line-rule";
 import type { Policy } from "./policy";
 import { chosenIn, policyChoiceIds, strictnessOf } from "./policy-choices";
 import { policyFor } from "./policy-for";
 import { practiceIds, practiceOf } from "./practice";
+import { type WorkplaceNumber, workplaceMore, workplaceUnsaid } from "./workplace-rules";
 
 /** One matter in which two policies differ. */
 export interface PolicyDifference {
@@ -71,6 +73,18 @@ function mattersDiff(before: Policy, after: Policy): readonly PolicyDifference[]
   for (const kind of ["place", "watch"] as const) {
     const [was, is] = [before.matterGone?.[kind], after.matterGone?.[kind]];
     note(`matterGone.${kind}`, was, is, goneRank(is) < goneRank(was));
+  }
+  const [place, placeThen] = [before.workplace ?? {}, after.workplace ?? {}];
+  note("workplace.lines", place.lines, placeThen.lines, isShorter(place.lines, placeThen.lines));
+  for (const [id, more] of Object.entries(workplaceMore)) {
+    const [was, is] = [place, placeThen].map((rules) => rules[id as WorkplaceNumber]);
+    const [wasHeld, isHeld] = [was, is].map((value) => value ?? workplaceUnsaid[id as WorkplaceNumber]);
+    note(
+      `workplace.${id}`,
+      was,
+      is,
+      more === "softer" ? (isHeld ?? 0) > (wasHeld ?? 0) : (isHeld ?? 0) < (wasHeld ?? 0),
+    );
   }
   for (const key of [...new Set([...Object.keys(before.rules), ...Object.keys(after.rules)])].sort()) {
     const [was, is] = [before.rules[key], after.rules[key]];

@@ -8,6 +8,7 @@ import {
   goneSayers,
   gradingPolicies,
   intervalPolicies,
+  placeSurveyPolicies,
   practices,
   raisedTravelPolicies,
   releasers,
@@ -15,6 +16,7 @@ import {
   usualPractice,
 } from "./practice";
 import { upkeepIds } from "./upkeep";
+import { workplaceRulesSchema } from "./workplace-rules";
 
 /** The matters of a policy: the orders a yard keeps and the owner's own rules. */
 const matters = z.strictObject({
@@ -41,6 +43,9 @@ const matters = z.strictObject({
   longestWalkMin: z.number().int().min(30).max(720).optional(),
   /** Who may clear a unit with a repair that waits until its day; where not set, whoever inspects. */
   repairAccepted: z.enum(goneSayers).optional(),
+  /** Whether the place and the job are surveyed and worked out before the unit is taken into use; where not set, only looked at. */
+  placeSurvey: z.enum(placeSurveyPolicies).optional(),
+  workplace: workplaceRulesSchema.optional(),
   /** Where not set, every check is made at every inspection. */
   intervals: z.enum(intervalPolicies).optional(),
   /** Where not set, training on the family is enough to clear a unit of any model. */
@@ -102,5 +107,6 @@ export const cautiousPolicy: Policy = {
   fallProtection: "always",
   raisedTravel: "forbidden",
   charging: "disconnect_first",
+  placeSurvey: "worked_out",
   matterGone: { place: "supervisor", watch: "supervisor" },
 };

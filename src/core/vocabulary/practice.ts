@@ -35,6 +35,9 @@ export const raisedTravelPolicies = ["cut_back", "forbidden"] as const;
 /** Whether the disconnect is off before the charger is plugged in, or the sheet decides. */
 export const chargingPolicies = ["as_the_sheet", "disconnect_first"] as const;
 
+/** Whether the workplace is looked at on the walk, or surveyed and worked out for the place and the job before the unit works. */
+export const placeSurveyPolicies = ["looked_at", "worked_out"] as const;
+
 export type PracticeId = keyof typeof practices;
 export const practiceIds = Object.keys(practices) as PracticeId[];
 

@@ -16,6 +16,8 @@ interface Made extends Pick<Sheet, "maker" | "model" | "family" | "power" | "tyr
   /** Where the stowed platform's outline and the chassis differ from the usual places of the family. */
   readonly positions?: Partial<Record<PositionId, readonly [number, number]>>;
   readonly without?: readonly PositionId[];
+  /** Its manual has no range-of-motion diagram. */
+  readonly noDiagram?: true;
 }
 
 /**
@@ -23,16 +25,18 @@ interface Made extends Pick<Sheet, "maker" | "model" | "family" | "power" | "tyr
  * the app asks of everybody.
  */
 export function makeSheet(made: Made): Sheet {
-  const { page, fitted, unknown = [], figures, positions = {}, without = [], ...rest } = made;
+  const { page, fitted, unknown = [], figures, positions = {}, without = [], noDiagram, ...rest } = made;
   const entryOf = (id: FeatureId): Sheet["features"][FeatureId] => {
     if (fitted.includes(id)) return { fit: "fitted" };
     if (unknown.includes(id)) return { fit: "unknown" };
     return { fit: "not_fitted", manualPage: page, enteredBy: "M. Sallow", confirmedBy: "P. Thrale" };
   };
   const places = { ...placesOf(made.family, figures), ...positions };
+  const outlines = noDiagram ? undefined : outlinesOf(figures, page);
   return {
     schema: 1,
     ...rest,
+    ...(outlines === undefined ? {} : { outlines }),
     features: Object.fromEntries(featuresOf(made.family).map((id) => [id, entryOf(id)])),
     figures: Object.fromEntries(Object.entries(figures).map(([id, value]) => [id, { value, page }])),
     positions: Object.fromEntries(
@@ -42,6 +46,28 @@ export function makeSheet(made: Made): Sheet {
       }),
     ),
   };
+}
+
+/** An invented range-of-motion diagram for each load range of a boom, drawn through its own height and outreach. */
+function outlinesOf(figures: Made["figures"], page: string): Sheet["outlines"] {
+  const { platform_height: heightM, outreach, outreach_heavy: heavy } = figures;
+  if (heightM === undefined || outreach === undefined) return undefined;
+  const drawn = (outM: number) => ({
+    page,
+    points: [
+      [0.16 * outM, 0],
+      [0.95 * outM, 0],
+      [outM, 0.14 * heightM],
+      [outM, 0.42 * heightM],
+      [0.86 * outM, 0.66 * heightM],
+      [0.62 * outM, 0.84 * heightM],
+      [0.3 * outM, 0.96 * heightM],
+      [0.1 * outM, heightM],
+      [0, heightM],
+      [0, 0.3 * heightM],
+    ].map(([x = 0, y = 0]) => ({ outM: Math.round(x * 10) / 10, heightM: Math.round(y * 10) / 10 })),
+  });
+  return { usual: drawn(outreach), ...(heavy === undefined ? {} : { heavy: drawn(heavy) }) };
 }
 
 type Places = Partial<Record<PositionId, readonly [number, number]>>;

@@ -103,6 +103,7 @@ export const heavyVehicleSheet = makeSheet({
   power: "vehicle_take_off",
   tyres: "air",
   page: "7-3",
+  noDiagram: true,
   stopButtons: [
     { id: "ground", at: "ground", resets: "twist" },
     { id: "platform", at: "platform", resets: "pull" },

@@ -27,6 +27,8 @@ function valueWords(t: T, matter: string, value: unknown): string {
   if (value === undefined) return t("policy.unsaid");
   if (typeof value === "boolean") return t(value ? "policy.allowed" : "policy.forbidden");
   if (typeof value === "number") return `${value}`;
+  if (typeof value === "object" && value !== null && "shape" in value)
+    return t(`policy.lineShape.${value.shape}`);
   if (orders.has(matter)) return t(`plan.practiceValue.${matter}.${value}`);
   return matter.startsWith("rules.") ? t(`grade.${value}`) : t(`policy.value.${value}`);
 }
