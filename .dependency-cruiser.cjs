@@ -7,6 +7,7 @@ const floors = [
   "sheet",
   "machine",
   "measure",
+  "survey",
   "catalogue",
   "plan",
   "proof",

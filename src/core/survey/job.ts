@@ -1,0 +1,116 @@
+import { z } from "zod";
+import { loadRanges } from "./outline";
+import { grounds, mostSideM, terrains } from "./place-plan";
+
+const id = z.string().regex(/^[a-z0-9_-]{1,40}$/, "expected up to 40 small letters, digits, - and _");
+const words = (most: number) => z.string().trim().min(1).max(most);
+const metre = z.number().min(0).max(mostSideM);
+const at = z.strictObject({ x: metre, y: metre });
+const kg = z.number().min(0).max(20_000);
+
+/** Where a thing is set in a platform. */
+export const setOn = ["platform", "extension"] as const;
+
+export const itemSchema = z.strictObject({
+  id,
+  name: words(80),
+  count: z.number().int().min(1).max(500),
+  eachKg: kg.nullable(),
+  on: z.enum(setOn),
+  /** Of one sheet of it, where it is a sheet that catches the wind. */
+  sheetM2: z.number().min(0).max(100).optional(),
+});
+export type Item = z.infer<typeof itemSchema>;
+
+/** A place of work: where, and how high the hands must be. */
+export const positionSchema = z.strictObject({
+  id,
+  name: words(80),
+  at,
+  handsM: z.number().min(0).max(120),
+});
+export type WorkPosition = z.infer<typeof positionSchema>;
+
+/** What is to be done, by how many, with what, where, and from which spots. */
+export const jobSchema = z.strictObject({
+  what: words(200),
+  persons: z.number().int().min(1).max(20),
+  /** Of each person with what they wear; null: the site's figure. */
+  personKg: z.number().min(40).max(250).nullable(),
+  onExtension: z.number().int().min(0).max(20),
+  items: z.array(itemSchema).max(60),
+  range: z.enum(loadRanges),
+  /** How far a tool or what is held out reaches beyond the platform. */
+  toolM: z.number().min(0).max(10),
+  /** What is pulled or pushed on from the platform, in newtons. */
+  sideForceN: z.number().min(0).max(5000).optional(),
+  positions: z.array(positionSchema).min(1).max(40),
+  /** The way from where the unit is to its first spot. */
+  way: z.array(at).max(60),
+});
+export type Job = z.infer<typeof jobSchema>;
+
+/** What a person has read or said on the spot. */
+export const readingsSchema = z.strictObject({
+  wind: z
+    .discriminatedUnion("by", [
+      z.strictObject({
+        by: z.literal("meter"),
+        meanMps: z.number().min(0).max(60),
+        gustMps: z.number().min(0).max(90).nullable(),
+        heightM: z.number().min(0.5).max(120),
+        at: z.iso.datetime(),
+      }),
+      /** As seen on trees, flags and water. */
+      z.strictObject({
+        by: z.literal("sight"),
+        beaufort: z.number().int().min(0).max(12),
+        at: z.iso.datetime(),
+      }),
+    ])
+    .optional(),
+  terrain: z.enum(terrains).optional(),
+  /** A line that has been made dead, by whom, how it can be found again, and until when. */
+  isolations: z
+    .array(z.strictObject({ mark: id, by: words(80), permit: words(80), until: z.iso.datetime() }))
+    .max(20)
+    .optional(),
+  /** Who watches the gap to a line and does nothing else. */
+  spotter: words(80).optional(),
+  /** An engine that runs indoors: whether air comes in and its smoke goes out. */
+  ventilated: z.boolean().optional(),
+  /** Barriers and signs stand round the work. */
+  barriers: z.boolean().optional(),
+  /** Each place where traffic or a crane was stopped or isolated. */
+  stopped: z.array(id).max(40).optional(),
+  rescue: z
+    .strictObject({
+      who: words(80),
+      /** The day they were shown the lowering controls of this unit. */
+      shownOn: z.iso.date().nullable(),
+      withinCall: z.boolean(),
+    })
+    .optional(),
+});
+export type Readings = z.infer<typeof readingsSchema>;
+
+/** Where a unit stands to work: its middle of turning, or of its length, and which way it faces. */
+export const spotSchema = z.strictObject({ at, facingDeg: z.number().min(0).lt(360) });
+export type Spot = z.infer<typeof spotSchema>;
+
+const degrees = z.number().min(-45).max(45);
+
+/** A spot the unit is set up on, what is done from it, and what was found there. */
+export const standSchema = z.strictObject({
+  spot: spotSchema,
+  positions: z.array(id).max(40),
+  /** As the unit stands: along its length, and across. */
+  level: z.strictObject({ alongDeg: degrees, acrossDeg: degrees, at: z.iso.datetime() }).optional(),
+  /** What the ground under the wheels or feet was found to be. */
+  ground: z.enum(grounds).optional(),
+});
+export type Stand = z.infer<typeof standSchema>;
+
+/** Of a survey: how many spots it covers at most. */
+const mostStands = 12;
+export const standsSchema = z.array(standSchema).min(1, "expected a spot to stand on").max(mostStands);

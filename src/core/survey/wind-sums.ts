@@ -1,0 +1,93 @@
+import { figureOf } from "../sheet/read";
+import { isFresh } from "./fresh";
+import type { SurveyInput } from "./input";
+import { shapeOf } from "./outline";
+import { type Sum, term, verdictOf } from "./sums";
+import { gustOf, outdoorsFromMps, sailForceN, windAtHeight, windBySight, windForSailMps } from "./wind";
+
+/** The wind at the highest work against the plate's rating, and on every sheet that is carried. None under a roof. */
+export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: SurveyInput): readonly Sum[] {
+  if (plan.under === "roof") return [];
+  const rated = figureOf(sheet, "wind_outdoor");
+  if (rated === undefined)
+    return [{ topic: "wind", terms: [], verdict: "not_known", missing: ["wind_outdoor"] }];
+  if (rated < outdoorsFromMps)
+    return [
+      {
+        topic: "wind",
+        terms: [term("rated", rated, "m/s", "sheet"), term("outdoors_from", outdoorsFromMps, "m/s", "rule")],
+        verdict: "beyond",
+        because: "indoors_only",
+      },
+    ];
+  const { wind } = readings;
+  if (wind === undefined || !isFresh(wind.at, surveyedMs, rules))
+    return [
+      {
+        topic: "wind",
+        terms: [term("rated", rated, "m/s", "sheet")],
+        verdict: "not_known",
+        missing: ["wind"],
+      },
+    ];
+  const read =
+    wind.by === "meter"
+      ? { meanMps: wind.meanMps, gustMps: wind.gustMps ?? undefined, heightM: wind.heightM }
+      : windBySight(wind.beaufort);
+  const { handsM, highestM } = shapeOf(sheet, job.range);
+  const highest = Math.max(...job.positions.map((work) => work.handsM));
+  const heightM = highestM === undefined ? highest : Math.min(highest, highestM + handsM);
+  const terrain = readings.terrain ?? plan.terrain;
+  const gust = gustOf(read);
+  const there = windAtHeight(gust, { readAtM: read.heightM, heightM, terrain });
+  const grows = there / gust;
+  const compared = { found: there, limit: rated, unit: "m/s", must: "at_most" } as const;
+  const terms = [
+    term("wind_mean", read.meanMps, "m/s", "read"),
+    term("gust", gust, "m/s", read.gustMps === undefined ? "assumed" : "read"),
+    term("read_at", read.heightM, "m", "read"),
+    term("highest_work", heightM, "m", "job"),
+    term("gust_there", there, "m/s", "worked_out"),
+  ];
+  const sums: Sum[] = [
+    {
+      topic: "wind",
+      terms,
+      compared,
+      verdict: Number.isFinite(there) ? verdictOf(compared) : "not_known",
+      because: terrain,
+      // What the meter may show where it was read.
+      limits: [{ limit: "wind_at_most", value: gust === 0 ? rated : rated / grows, unit: "m/s" }],
+    },
+  ];
+  const force = figureOf(sheet, "side_force");
+  for (const { id, sheetM2 } of job.items) {
+    if (sheetM2 === undefined || sheetM2 === 0) continue;
+    const found = sailForceN(there, sheetM2);
+    const sail = { found, limit: force, unit: "N", must: "at_most" } as const;
+    sums.push({
+      topic: "sail",
+      about: id,
+      terms: [
+        term("sheet_area", sheetM2, "m2", "job"),
+        term("gust_there", there, "m/s", "worked_out"),
+        term("sail_force", found, "N", "worked_out"),
+      ],
+      compared: sail,
+      verdict: verdictOf(sail),
+      ...(force === undefined
+        ? { missing: ["side_force"] }
+        : {
+            limits: [
+              {
+                limit: "wind_at_most" as const,
+                about: id,
+                value: windForSailMps(force, sheetM2) / grows,
+                unit: "m/s" as const,
+              },
+            ],
+          }),
+    });
+  }
+  return sums;
+}
