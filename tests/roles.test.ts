@@ -20,6 +20,7 @@ const may: Readonly<Record<Right, readonly Role[]>> = {
   examine: ["supervisor", "owner"],
   maintain: ["owner", "supervisor", "technician"],
   train: ["supervisor", "owner", "trainer"],
+  draw_places: ["supervisor", "owner"],
   hold_records: ["supervisor", "owner"],
   familiarise: ["technician", "supervisor", "owner", "trainer"],
   plan_shift: ["supervisor", "owner"],

@@ -77,6 +77,31 @@ const asked: readonly Asked[] = [
   { route: "findings/[id]/repair", method: "POST", params: id("finding"), who: ["technician"] },
   { route: "reports/[id]/look", method: "POST", params: id("report"), who: seconds },
   { route: "reports/[id]/match", method: "POST", params: id("report"), who: seconds },
+  { route: "sites/[id]/places", method: "GET", params: () => ({ id: "yard" }), who: everybody },
+  {
+    route: "sites/[id]/places",
+    method: "POST",
+    params: () => ({ id: "yard" }),
+    who: ["supervisor", "owner"],
+  },
+  {
+    route: "sites/[id]/places/[place]",
+    method: "PUT",
+    params: () => ({ id: "yard", place: nothing }),
+    who: ["supervisor", "owner"],
+  },
+  {
+    route: "sites/[id]/places/[place]",
+    method: "DELETE",
+    params: () => ({ id: "yard", place: nothing }),
+    who: ["supervisor", "owner"],
+  },
+  { route: "sites/[id]/stops", method: "GET", params: () => ({ id: "yard" }), who: everybody },
+  { route: "sites/[id]/stops", method: "POST", params: () => ({ id: "yard" }), who: everybody },
+  { route: "units/[plate]/stops", method: "POST", ...plate, who: everybody },
+  { route: "units/[plate]/surveys", method: "POST", ...plate, who: inspectors },
+  // Whose it is to lift, the policy of its site says: without one there is nothing to lift.
+  { route: "stops/[id]/lift", method: "POST", params: id("stop"), who: ["supervisor", "owner"] },
   { route: "units/[plate]/tags", method: "POST", ...plate, who: "anyone with a name" },
   { route: "units/[plate]/events", method: "POST", ...plate, who: everybody },
   { route: "units/[plate]/examinations", method: "POST", ...plate, who: ["supervisor", "owner"] },
@@ -249,6 +274,11 @@ beforeAll(async () => {
       raisedBy: people.operator,
       raisedAt: new Date(),
     })
+    .execute();
+  ids["stop"] = randomUUID();
+  await db
+    .insertInto("conditionsStop")
+    .values({ id: ids["stop"], siteId: "yard", reason: "wind", byPerson: people.operator, at: new Date() })
     .execute();
   ids["report"] = randomUUID();
   await db

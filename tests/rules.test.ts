@@ -401,6 +401,7 @@ describe("migrations", () => {
       "031-certificates",
       "032-intervals-by-two",
       "033-repairs-accepted",
+      "034-places",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -462,6 +463,7 @@ describe("migrations", () => {
       "031-certificates",
       "032-intervals-by-two",
       "033-repairs-accepted",
+      "034-places",
     ]);
   });
 });

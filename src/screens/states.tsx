@@ -14,6 +14,7 @@ export const stateMark: Readonly<Record<StandingState, MarkKind>> = {
   expired: "open",
   not_cleared: "skipped",
   stopped_for_conditions: "place",
+  survey_due: "open",
   cleared_with_notes: "watch",
   cleared: "fine",
 };

@@ -16,6 +16,7 @@ const cleared: StandingFacts = {
   walk,
   examinationDueMs: at("20T00:00"),
   jobsByHours: [],
+  stops: [],
   nowMs: at("02T09:00"),
 };
 const state = (more: Partial<StandingFacts>) => standingOf({ ...cleared, ...more }).state;

@@ -2,6 +2,7 @@ import type { EntryKind } from "../evidence/touches";
 import type { JobId } from "../vocabulary/jobs";
 import { clears, type Outcome } from "../vocabulary/outcomes";
 import type { Policy } from "../vocabulary/policy";
+import type { StopReason } from "../vocabulary/stops";
 import { localMs, momentOf, type Zone } from "../vocabulary/zone";
 
 /** The facts about a unit at one moment, read under the unit's lock. Times are milliseconds since 1970. */
@@ -26,7 +27,21 @@ export interface StandingFacts {
   readonly jobsByHours: readonly JobId[];
   /** The earliest day the repair of something open falls due. */
   readonly repairDueMs?: number;
+  /** Stops for conditions of the unit and of its site, the oldest first. */
+  readonly stops: readonly ConditionsStop[];
+  /** Undefined where its policy asks for no survey apart from the walk. */
+  readonly survey?: {
+    /** What the latest that nothing has ended allows; undefined where there is none. */
+    readonly allows?: boolean;
+    readonly untilMs?: number;
+  };
   readonly nowMs: number;
+}
+
+/** Work stopped for conditions, until a moment or until somebody has looked. */
+export interface ConditionsStop {
+  readonly reason: StopReason;
+  readonly untilMs?: number;
 }
 
 export type StandingState =
@@ -39,6 +54,7 @@ export type StandingState =
   | "expired"
   | "not_cleared"
   | "stopped_for_conditions"
+  | "survey_due"
   | "cleared_with_notes"
   | "cleared";
 
@@ -49,6 +65,8 @@ export interface Standing {
   readonly untilMs?: number;
   /** What ended the last clearance, where something did. */
   readonly endedBy?: EntryKind;
+  /** Why it is stopped for conditions, where somebody has said so. */
+  readonly stop?: ConditionsStop;
 }
 
 /**
@@ -61,6 +79,8 @@ export function standingOf(facts: StandingFacts): Standing {
   const { walk, nowMs } = facts;
   if (facts.tags.length > 0) return out("tagged_out");
   if (facts.reports.length > 0) return out("held");
+  const stop = facts.stops.find(({ untilMs }) => untilMs === undefined || nowMs < untilMs);
+  if (stop !== undefined) return { ...out("stopped_for_conditions"), stop };
   if (nowMs >= facts.examinationDueMs) return out("examination_overdue");
   if (facts.jobsByHours.length > 0 || nowMs >= (facts.jobDueMs ?? Number.POSITIVE_INFINITY))
     return out("job_overdue");
@@ -70,6 +90,12 @@ export function standingOf(facts: StandingFacts): Standing {
     return out(walk.outcome === "stopped_for_conditions" ? "stopped_for_conditions" : "not_cleared");
   if (walk.untilMs === undefined || nowMs >= walk.untilMs) return out("expired");
   if (walk.proven < walk.checksDue) return { ...out("inspection_owed"), endedBy: walk.endedBy };
+  const { survey } = facts;
+  if (survey !== undefined) {
+    if (survey.allows === undefined || survey.untilMs === undefined || nowMs >= survey.untilMs)
+      return out("survey_due");
+    if (!survey.allows) return out("stopped_for_conditions");
+  }
   return {
     state: walk.outcome === "cleared" ? "cleared" : "cleared_with_notes",
     usable: true,
@@ -78,6 +104,7 @@ export function standingOf(facts: StandingFacts): Standing {
       facts.repairDueMs ?? Number.POSITIVE_INFINITY,
       facts.jobDueMs ?? Number.POSITIVE_INFINITY,
       facts.examinationDueMs,
+      survey?.untilMs ?? Number.POSITIVE_INFINITY,
     ),
   };
 }

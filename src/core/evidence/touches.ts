@@ -27,6 +27,10 @@ export const entryKinds = {
   finding_repaired: "by_content",
   examination: "by_content",
   programme: nothing,
+  /** Of a place and a job, not of the machine; and work stopped there, and taken up again. */
+  surveyed: nothing,
+  stopped: nothing,
+  stop_lifted: nothing,
   added: nothing,
   retired: nothing,
   /** It comes to another site, or back into the pool. */

@@ -12,5 +12,5 @@ export function dueFor(input: PlanInput): readonly Check[] {
   const hasRamp = !(input.atHand ?? everythingAtHand).missing.includes("ramp");
   const ending = endingOf(scope, input.ending);
   const practised = asPractised(sheet, practice, { found, hasRamp, ending });
-  return inScope(scope, checksOf(sheet), sheet, found, ending).map(practised);
+  return inScope(scope, checksOf(sheet), sheet, found, ending, practice.survey).map(practised);
 }

@@ -66,7 +66,10 @@ describe("planInspection", () => {
       const keys = planInspection({ ...base, sheet, ending: "parked" }).checks.map((c) => c.key);
       expect([...keys].sort()).toEqual(
         checksOf(sheet)
-          .filter(({ definition }) => definition.phase !== "transport" && definition.foundRaised !== true)
+          .filter(
+            ({ definition }) =>
+              !["transport", "survey"].includes(definition.phase) && definition.foundRaised !== true,
+          )
           .map((c) => c.key)
           .sort(),
       );

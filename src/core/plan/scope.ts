@@ -1,6 +1,7 @@
 import type { Check } from "../catalogue/catalogue";
 import type { Sheet } from "../sheet/sheet";
 import type { Ending, FullEnding } from "../vocabulary/endings";
+import type { Practice } from "../vocabulary/practice";
 import type { Scope } from "../vocabulary/scope";
 import type { PlanState } from "../vocabulary/state/values";
 import { type Touch, touchedBy } from "./retest";
@@ -58,8 +59,9 @@ export function inScope(
   sheet: Sheet,
   found: PlanState,
   ending: Ending = endingOf(scope),
+  survey: Practice["survey"] = "last",
 ): readonly Check[] {
-  const chosen = new Set(chosenBy(scope, checks, sheet).filter((check) => isFor(ending, check)));
+  const chosen = new Set(chosenBy(scope, checks, sheet).filter((check) => isFor(ending, check, survey)));
   const up = (posture: string | undefined) => !["stowed", undefined].includes(posture);
   const moves =
     up(found["posture"]) ||
@@ -84,7 +86,10 @@ const notFor: Readonly<Partial<Record<Ending, ReadonlySet<string>>>> = {
   handed_over: new Set(["park.charging"]),
 };
 
-const isFor = (ending: Ending, { definition }: Check): boolean => notFor[ending]?.has(definition.id) !== true;
+const isFor = (ending: Ending, { definition }: Check, survey: Practice["survey"]): boolean =>
+  notFor[ending]?.has(definition.id) !== true &&
+  // The place is no matter of a machine that is parked, nor of the walk where it is surveyed apart from it.
+  !(definition.phase === "survey" && (ending === "parked" || survey === "apart"));
 
 function chosenBy(scope: Scope, checks: readonly Check[], sheet: Sheet): readonly Check[] {
   const tag = ({ definition }: Check) => definition.part === "tag_and_log";

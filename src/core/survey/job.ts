@@ -50,6 +50,46 @@ export const jobSchema = z.strictObject({
 });
 export type Job = z.infer<typeof jobSchema>;
 
+/** What is looked for round a place of work (field guide, section 15). */
+export const hazardKinds = [
+  "holes",
+  "debris",
+  "soft_ground",
+  "overhead",
+  "lines",
+  "traffic",
+  "public",
+  "other_machines",
+  "fans_or_crane",
+  "services",
+  "fumes",
+  "other",
+] as const;
+/** Identified only, told to others, taken away, kept away from, or worked with under a limit. */
+export const dealtWith = ["identified", "told", "removed", "kept_away", "limited"] as const;
+
+export const hazardSchema = z
+  .strictObject({
+    id,
+    what: z.enum(hazardKinds),
+    where: words(120).optional(),
+    did: z.enum(dealtWith),
+    /** Who did it, and who was told. */
+    by: words(80),
+    told: words(120).optional(),
+    /** What the work is limited to: a height, a side, a spotter. */
+    limit: words(160).optional(),
+    picture: z
+      .string()
+      .regex(/^[0-9a-f]{64}$/)
+      .optional(),
+  })
+  .refine(({ did, limit }) => did !== "limited" || limit !== undefined, {
+    path: ["limit"],
+    message: "expected what the work is limited to, of a hazard that cannot be removed",
+  });
+export type Hazard = z.infer<typeof hazardSchema>;
+
 /** What a person has read or said on the spot. */
 export const readingsSchema = z.strictObject({
   wind: z
@@ -83,6 +123,8 @@ export const readingsSchema = z.strictObject({
   barriers: z.boolean().optional(),
   /** Each place where traffic or a crane was stopped or isolated. */
   stopped: z.array(id).max(40).optional(),
+  /** What was seen on the spot that no figure tells. */
+  hazards: z.array(hazardSchema).max(40).optional(),
   rescue: z
     .strictObject({
       who: words(80),
@@ -114,3 +156,11 @@ export type Stand = z.infer<typeof standSchema>;
 /** Of a survey: how many spots it covers at most. */
 const mostStands = 12;
 export const standsSchema = z.array(standSchema).min(1, "expected a spot to stand on").max(mostStands);
+
+/** All somebody gives of a survey: it is worked out from this, the plan, the sheet and the policy. */
+export const surveyGivenSchema = z.strictObject({
+  job: jobSchema,
+  stands: standsSchema,
+  readings: readingsSchema,
+});
+export type SurveyGiven = z.infer<typeof surveyGivenSchema>;

@@ -18,6 +18,7 @@ export const topics = [
   "edges",
   "people_near",
   "air",
+  "hazards",
   "rescue",
 ] as const;
 export type Topic = (typeof topics)[number];

@@ -32,7 +32,13 @@ export function surveyed(input: SurveyInput): SurveyOutcome {
 
 /** What is the same wherever the unit stands: the load, the wind, who can bring somebody down. */
 function ofTheJob(input: SurveyInput): readonly Sum[] {
-  return [...loadSums(input), ...windSums(input), ...rescueSums(input), ...unserved(input)];
+  return [
+    ...loadSums(input),
+    ...windSums(input),
+    ...hazardSums(input),
+    ...rescueSums(input),
+    ...unserved(input),
+  ];
 }
 
 /** The way from where it is to its first spot and on to the others. */
@@ -175,6 +181,16 @@ function loadSums({ sheet, job, rules }: SurveyInput): readonly Sum[] {
   }
   return sums;
 }
+
+/** Each hazard that was seen: removed or kept away from it is none; limited the work goes on so; told alone it is not dealt with. */
+const hazardSums = ({ readings: { hazards } }: SurveyInput): readonly Sum[] =>
+  (hazards ?? []).map(({ id, what, did }) => ({
+    topic: "hazards",
+    about: id,
+    terms: [],
+    because: what,
+    verdict: did === "limited" ? "limited" : did === "removed" || did === "kept_away" ? "within" : "beyond",
+  }));
 
 const dayMs = 86_400_000;
 

@@ -20,7 +20,7 @@ export const policyChoices = {
   returnToService: choice("owner_only", "same_technician", "second_person", "owner_only"),
   repairAccepted: choice("inspector", "inspector", "supervisor"),
   intervals: choice("every_inspection", "as_the_manual", "every_inspection"),
-  placeSurvey: choice("looked_at", "looked_at", "worked_out"),
+  stopLifted: choice("supervisor", "inspector", "supervisor"),
   familiarity: choice("family", "family", "model"),
   fallProtection: choice("as_the_sheet", "as_the_sheet", "always"),
   raisedTravel: choice("cut_back", "cut_back", "forbidden"),

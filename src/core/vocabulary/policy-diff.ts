@@ -55,7 +55,9 @@ function mattersDiff(before: Policy, after: Policy): readonly PolicyDifference[]
     note(matter, was, is, strictnessOf(matter, is) < strictnessOf(matter, was));
   }
   const [orders, ordersThen] = [practiceOf(before), practiceOf(after)];
-  for (const id of practiceIds) note(id, orders[id], ordersThen[id], false);
+  // An order of the walk is neither stricter nor softer; a survey that is not worked out any more asks less.
+  for (const id of practiceIds)
+    note(id, orders[id], ordersThen[id], id === "survey" && orders[id] === "apart");
   const more = after.upkeep.filter((id) => !before.upkeep.includes(id));
   const fewer = before.upkeep.filter((id) => !after.upkeep.includes(id));
   for (const id of more) note(`upkeep.${id}`, false, true, true);

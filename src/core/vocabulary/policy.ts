@@ -8,7 +8,6 @@ import {
   goneSayers,
   gradingPolicies,
   intervalPolicies,
-  placeSurveyPolicies,
   practices,
   raisedTravelPolicies,
   releasers,
@@ -43,8 +42,9 @@ const matters = z.strictObject({
   longestWalkMin: z.number().int().min(30).max(720).optional(),
   /** Who may clear a unit with a repair that waits until its day; where not set, whoever inspects. */
   repairAccepted: z.enum(goneSayers).optional(),
-  /** Whether the place and the job are surveyed and worked out before the unit is taken into use; where not set, only looked at. */
-  placeSurvey: z.enum(placeSurveyPolicies).optional(),
+  /** Who takes work up again that was stopped for conditions; where not set, a supervisor or owner. */
+  stopLifted: z.enum(goneSayers).optional(),
+  /** What a survey of a place and a job is worked out by. */
   workplace: workplaceRulesSchema.optional(),
   /** Where not set, every check is made at every inspection. */
   intervals: z.enum(intervalPolicies).optional(),
@@ -107,6 +107,6 @@ export const cautiousPolicy: Policy = {
   fallProtection: "always",
   raisedTravel: "forbidden",
   charging: "disconnect_first",
-  placeSurvey: "worked_out",
+  survey: "apart",
   matterGone: { place: "supervisor", watch: "supervisor" },
 };

@@ -1,13 +1,14 @@
 /**
  * The orders a yard may keep (field guide, section 19), the usual one of each first: as most yards do it. Where a
- * walk starts; documents read before the walk or at its last place; the survey first or last; look at everything
+ * walk starts; documents read before the walk or at its last place; the survey
+ * first, last, or apart from the walk: of each place and job, worked out, before the unit works there; look at everything
  * and then press things, or press as the panel is passed; the auxiliary proven before the first movement on main
  * power, or at the end of a lowering; pothole guards tried late from the platform, or early from the ground.
  */
 export const practices = {
   start: ["right_rear_wheel", "rear", "engine", "documents"],
   documents: ["first", "last"],
-  survey: ["last", "first"],
+  survey: ["last", "first", "apart"],
   look: ["all_first", "as_you_pass"],
   auxiliary: ["at_lowering", "first"],
   guards: ["late", "early"],
@@ -34,9 +35,6 @@ export const fallProtectionPolicies = ["as_the_sheet", "always"] as const;
 export const raisedTravelPolicies = ["cut_back", "forbidden"] as const;
 /** Whether the disconnect is off before the charger is plugged in, or the sheet decides. */
 export const chargingPolicies = ["as_the_sheet", "disconnect_first"] as const;
-
-/** Whether the workplace is looked at on the walk, or surveyed and worked out for the place and the job before the unit works. */
-export const placeSurveyPolicies = ["looked_at", "worked_out"] as const;
 
 export type PracticeId = keyof typeof practices;
 export const practiceIds = Object.keys(practices) as PracticeId[];

@@ -49,6 +49,12 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   // Removes nothing itself: what follows from it, a function of the owner does.
   erasure: ["insert"],
   retention_rule: ["insert"],
+  place: ["insert"],
+  place_plan: ["insert"],
+  place_closed: ["insert"],
+  survey: ["insert"],
+  conditions_stop: ["insert"],
+  stop_lifted: ["insert"],
   legal_hold: ["insert"],
   legal_hold_lifted: ["insert"],
   unit_figure: ["insert"],

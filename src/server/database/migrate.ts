@@ -42,6 +42,7 @@ import * as retention from "./migrations/030-retention";
 import * as certificates from "./migrations/031-certificates";
 import * as intervalsByTwo from "./migrations/032-intervals-by-two";
 import * as repairsAccepted from "./migrations/033-repairs-accepted";
+import * as places from "./migrations/034-places";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -78,6 +79,7 @@ const provider: MigrationProvider = {
     "031-certificates": certificates as unknown as Migration,
     "032-intervals-by-two": intervalsByTwo as unknown as Migration,
     "033-repairs-accepted": repairsAccepted as unknown as Migration,
+    "034-places": places as unknown as Migration,
   }),
 };
 

@@ -4,6 +4,7 @@ import type { FindingTables } from "./tables/findings";
 import type { InspectionTables } from "./tables/inspections";
 import type { LedgerTables } from "./tables/ledger";
 import type { PersonTables } from "./tables/people";
+import type { PlaceTables } from "./tables/places";
 import type { SheetTables } from "./tables/sheets";
 import type { SiteTables } from "./tables/sites";
 import type { TagTables } from "./tables/tags";
@@ -14,6 +15,7 @@ export interface Database
   extends SiteTables,
     PersonTables,
     SheetTables,
+    PlaceTables,
     UnitTables,
     ClockTables,
     InspectionTables,

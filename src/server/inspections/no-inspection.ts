@@ -1,4 +1,5 @@
 import { Problem } from "@/server/http/problem";
+import { isUuid } from "@/server/http/uuid";
 
 /** What is said of an inspection that is none. */
 export const noInspection = (id: string): Problem =>
@@ -9,4 +10,4 @@ export const noInspection = (id: string): Problem =>
   );
 
 /** Whether this may be the id of an inspection at all: anything may stand in an address. */
-export const mayBeInspection = (id: string): boolean => /^[0-9a-f-]{36}$/.test(id);
+export const mayBeInspection = (id: string): boolean => isUuid(id);

@@ -1,4 +1,5 @@
 import { sql } from "kysely";
+import { type EntryKind, touchesOf } from "@/core/evidence/touches";
 import type { Db } from "@/server/database/database";
 
 /** What decides a unit's standing, as its ledger alone tells it. */
@@ -10,6 +11,9 @@ export interface ToldByLedger {
   /** The latest signed full walk. */
   readonly inspectionId: string | null;
   readonly outcome: string | null;
+  /** How many stops of the unit alone nobody has lifted, and the latest survey. A stop of the site stands in the book of sites. */
+  readonly stops: number;
+  readonly surveyId: string | null;
 }
 
 interface Entry {
@@ -23,17 +27,26 @@ interface Document {
   readonly tagId?: string;
   readonly outcome?: string;
   readonly scope?: { readonly kind: string };
+  readonly stopId?: string;
+  readonly site?: boolean;
 }
 
 /** Reads a unit's standing off its ledger, entry by entry, without any other table. */
 export function toldByLedger(entries: readonly Entry[]): ToldByLedger {
   const tags = new Map<string, string>();
   const reports = new Set<string>();
+  const stops = new Set<string>();
   let walk: { id: string; outcome: string } | undefined;
+  let surveyId: string | null = null;
   for (const { kind, subjectId, body } of entries) {
-    if (!/^(tag|released|reported|looked|inspection)$/.test(kind)) continue;
+    if (touchesEverything(kind)) surveyId = null;
+    if (!/^(tag|released|reported|looked|inspection|surveyed|stopped|stop_lifted)$/.test(kind)) continue;
     const { document } = JSON.parse(body) as { readonly document: Document };
-    if (kind === "tag") tags.set(subjectId, document.number ?? "");
+    if (kind === "surveyed") surveyId = subjectId;
+    else if (kind === "stopped") {
+      if (document.site === false) stops.add(document.stopId ?? "");
+    } else if (kind === "stop_lifted") stops.delete(document.stopId ?? "");
+    else if (kind === "tag") tags.set(subjectId, document.number ?? "");
     else if (kind === "released") tags.delete(document.tagId ?? "");
     else if (kind === "reported") reports.add(subjectId);
     else if (kind === "looked") reports.delete(subjectId);
@@ -44,8 +57,12 @@ export function toldByLedger(entries: readonly Entry[]): ToldByLedger {
     reports: reports.size,
     inspectionId: walk?.id ?? null,
     outcome: walk?.outcome ?? null,
+    stops: stops.size,
+    surveyId,
   };
 }
+
+const touchesEverything = (kind: string): boolean => touchesOf(kind as EntryKind) === "all";
 
 /** How a unit's row is not what its ledger tells, in words; undefined where they agree. */
 export async function notAsTold(
@@ -55,17 +72,25 @@ export async function notAsTold(
 ): Promise<string | undefined> {
   const row = await db
     .selectFrom("unitStanding")
-    .select(["tags", "reports", "inspectionId", "outcome"])
+    .select(["tags", "reports", "inspectionId", "outcome", "stops", "surveyId"])
     .where("unitId", "=", unitId)
     .executeTakeFirst();
-  const shown = row && { ...row, tags: [...row.tags].sort(), reports: row.reports.length };
+  const shown = row && {
+    ...row,
+    tags: [...row.tags].sort(),
+    reports: row.reports.length,
+    stops: row.stops.filter(({ site }) => !site).length,
+  };
   const told = toldByLedger(entries);
   const same =
     shown !== undefined &&
     shown.tags.join() === told.tags.join() &&
     shown.reports === told.reports &&
     shown.inspectionId === told.inspectionId &&
-    shown.outcome === told.outcome;
+    shown.outcome === told.outcome &&
+    shown.stops === told.stops &&
+    // A place drawn anew ends a survey, and that stands in no unit's ledger.
+    (shown.surveyId === told.surveyId || shown.surveyId === null);
   return same ? undefined : `it is shown as ${words(shown)}, its ledger tells ${words(told)}`;
 }
 
@@ -76,6 +101,8 @@ const words = (of: ToldByLedger | undefined): string =>
         `tags ${of.tags.join(", ") || "none"}`,
         `reports ${of.reports}`,
         `last walk ${of.outcome ?? "none"}`,
+        `stops ${of.stops}`,
+        `survey ${of.surveyId ?? "none"}`,
       ].join("; ");
 
 /** Units whose row of standing is not what the records give: written past the rules of the database. */

@@ -1,6 +1,7 @@
 import { sql } from "kysely";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { isUuid } from "@/server/http/uuid";
 import type { Right } from "./roles";
 import { mayAt, type SignedIn, siteWith } from "./session";
 
@@ -33,7 +34,7 @@ export async function requireOwnerOfAll(db: Db, person: SignedIn, otherId: strin
 /** The site at which a person holds a right, if this other one works or has worked there; a problem otherwise. */
 export async function requireAt(db: Db, person: SignedIn, right: Right, otherId: string): Promise<string> {
   const siteId = siteWith(person, right);
-  const known = /^[0-9a-f-]{36}$/.test(otherId)
+  const known = isUuid(otherId)
     ? await db
         .selectFrom("person as p")
         .select("p.id")

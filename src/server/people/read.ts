@@ -1,6 +1,7 @@
 import { sql } from "kysely";
 import type { PersonShown, StaffRow } from "@/contract/staff";
 import type { Db } from "@/server/database/database";
+import { isUuid } from "@/server/http/uuid";
 import { atSite } from "./access";
 import type { Role } from "./roles";
 
@@ -47,7 +48,7 @@ export async function staffPage(
 
 /** One person at a site; undefined for somebody who never worked there. */
 export async function staffDetail(db: Db, siteId: string, id: string): Promise<PersonShown | undefined> {
-  if (!/^[0-9a-f-]{36}$/.test(id)) return undefined;
+  if (!isUuid(id)) return undefined;
   const person = await db
     .selectFrom("person as p")
     .leftJoin("pinCode as c", "c.personId", "p.id")

@@ -24,6 +24,8 @@ export const rights = {
   countersign: ["owner"],
   /** To say which units a shift needs, for whom, and who inspects them. */
   plan_shift: ["supervisor", "owner"],
+  /** To draw the places of a site. */
+  draw_places: ["supervisor", "owner"],
   /** To put a legal hold on a unit or a site, so that no rule erases anything of it. */
   hold_records: ["supervisor", "owner"],
   /** Policies, keys of the API, machine sheets. */

@@ -3,6 +3,7 @@ import { z } from "zod";
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { textField } from "@/server/http/text";
+import { isUuid } from "@/server/http/uuid";
 import { askedIn, queryFor } from "./asked";
 
 /** Searches one person keeps, at most. */
@@ -37,7 +38,7 @@ export async function keepView(
 }
 
 export async function removeView(db: Db, personId: string, id: string): Promise<void> {
-  const row = /^[0-9a-f-]{36}$/.test(id)
+  const row = isUuid(id)
     ? await db
         .deleteFrom("savedView")
         .where("id", "=", id)

@@ -1,10 +1,11 @@
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { isUuid } from "@/server/http/uuid";
 import { requireRight, type SignedIn, siteWith } from "@/server/people/session";
 
 /** Refuses unless the person may look at this report: at its unit's site, or at any where it names none. */
 export async function requireReportRight(db: Db, id: string, person: SignedIn): Promise<void> {
-  const row = /^[0-9a-f-]{36}$/.test(id)
+  const row = isUuid(id)
     ? await db
         .selectFrom("heldReport as r")
         .leftJoin("unit as u", "u.id", "r.unitId")

@@ -1,5 +1,6 @@
 import type { Db } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
+import { isUuid } from "@/server/http/uuid";
 import type { Right } from "@/server/people/roles";
 import { requireRight, type SignedIn, siteWith } from "@/server/people/session";
 
@@ -31,7 +32,7 @@ export async function requireForClaim(
   right: Right,
   claimId: string,
 ): Promise<void> {
-  const claim = /^[0-9a-f-]{36}$/.test(claimId)
+  const claim = isUuid(claimId)
     ? await db.selectFrom("sheetClaim").select("sheetId").where("id", "=", claimId).executeTakeFirst()
     : undefined;
   if (claim === undefined)

@@ -7,6 +7,7 @@ import { momentOf } from "@/core/vocabulary/zone";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { textField } from "@/server/http/text";
+import { isUuid } from "@/server/http/uuid";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { type Head, noteHeads } from "@/server/ledger/heads";
 import { appendToAll } from "@/server/units/ledger-entries";
@@ -144,7 +145,7 @@ export async function withdrawPolicy(
 ): Promise<void> {
   await db.transaction().execute(async (trx) => {
     await trx.selectFrom("site").select("id").where("id", "=", siteId).forNoKeyUpdate().execute();
-    const known = /^[0-9a-f-]{36}$/.test(id)
+    const known = isUuid(id)
       ? await waiting(trx).where("v.id", "=", id).where("v.siteId", "=", siteId).executeTakeFirst()
       : undefined;
     if (known === undefined)

@@ -1,5 +1,6 @@
 import { type Selectable, sql } from "kysely";
 import { type Standing, standingOf } from "@/core/decision/standing";
+import { allows } from "@/core/survey/sums";
 import type { Db } from "@/server/database/database";
 import type { Database } from "@/server/database/tables";
 
@@ -10,6 +11,8 @@ export interface UnitStanding extends Standing {
   readonly signedBy?: string;
   readonly signedAtMs?: number;
   readonly inspectionId?: string;
+  /** The place and the job it was surveyed for, where a survey is in effect. */
+  readonly surveyed?: { readonly id: string; readonly place: string; readonly job: string };
 }
 
 /** Of units that carry a tag, in the words of the index that finds them. */
@@ -31,6 +34,13 @@ export const standingColumns = [
   "s.signedAt",
   "s.clearanceEndsAt",
   "s.inspectionId",
+  "s.stops",
+  "s.surveyOwed",
+  "s.surveyId",
+  "s.surveyVerdict",
+  "s.surveyUntil",
+  "s.surveyPlace",
+  "s.surveyJob",
 ] as const;
 
 type Row = Omit<Selectable<Database["unitStanding"]>, "siteId" | "tagReason" | "signedBy" | "stale"> & {
@@ -76,6 +86,16 @@ export function standingFrom(row: Row, at: Date): UnitStanding {
     jobDueMs: row.jobDue?.getTime(),
     jobsByHours: row.jobsByHours,
     repairDueMs: row.repairDue?.getTime(),
+    stops: row.stops.map(({ reason, until }) => ({
+      reason,
+      untilMs: until === null ? undefined : Date.parse(until),
+    })),
+    survey: row.surveyOwed
+      ? {
+          allows: row.surveyVerdict === null ? undefined : allows(row.surveyVerdict),
+          untilMs: row.surveyUntil?.getTime(),
+        }
+      : undefined,
     nowMs: at.getTime(),
   });
   return {
@@ -85,5 +105,9 @@ export function standingFrom(row: Row, at: Date): UnitStanding {
     signedBy: row.signer ?? undefined,
     signedAtMs: row.signedAt?.getTime(),
     inspectionId: row.inspectionId ?? undefined,
+    surveyed:
+      row.surveyId === null || row.surveyUntil === null || row.surveyUntil <= at
+        ? undefined
+        : { id: row.surveyId, place: row.surveyPlace ?? "", job: row.surveyJob ?? "" },
   };
 }

@@ -32,7 +32,7 @@ export function checkPlan(input: PlanInput, steps: readonly CheckedStep[]): read
     held: progress?.held ?? false,
     atHand: input.atHand ?? everythingAtHand,
   };
-  const scope = inScope(input.scope, all, sheet, found, ending);
+  const scope = inScope(input.scope, all, sheet, found, ending, input.practice.survey);
   const inPlan = new Set(scope.map((check) => check.key));
   const done = progress?.done ?? [];
 

@@ -1,9 +1,11 @@
 import type { ColumnType, Generated } from "kysely";
 import type { EntryKind } from "@/core/evidence/touches";
 import type { UnitEventKind } from "@/core/evidence/unit-events";
+import type { Verdict } from "@/core/survey/sums";
 import type { Family } from "@/core/vocabulary/families";
 import type { JobId } from "@/core/vocabulary/jobs";
 import type { Outcome } from "@/core/vocabulary/outcomes";
+import type { StopReason } from "@/core/vocabulary/stops";
 import type { KeptFile } from "@/server/documents/kept-file";
 import type { Json, Time } from "./column-types";
 
@@ -80,4 +82,22 @@ interface StandingRow {
   /** The earliest day a job that comes round falls due, and those whose hours have run out. */
   jobDue: Date | null;
   jobsByHours: JobId[];
+  /** Stops for conditions that nobody has lifted, of the unit and of its site. */
+  stops: readonly StopRow[];
+  /** Whether the place and the job are surveyed before it works. */
+  surveyOwed: boolean;
+  /** The latest survey, while nothing has ended it. */
+  surveyId: string | null;
+  surveyVerdict: Verdict | null;
+  surveyUntil: Date | null;
+  surveyPlace: string | null;
+  surveyJob: string | null;
+}
+
+interface StopRow {
+  readonly id: string;
+  readonly reason: StopReason;
+  readonly until: string | null;
+  /** Of the whole site. */
+  readonly site: boolean;
 }
