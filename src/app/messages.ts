@@ -9,6 +9,7 @@ import machine from "../../messages/en/machine.json";
 import plan from "../../messages/en/plan.json";
 import proof from "../../messages/en/proof.json";
 import sheets from "../../messages/en/sheets.json";
+import survey from "../../messages/en/survey.json";
 import appEs from "../../messages/es/app.json";
 import checkEs from "../../messages/es/checks.json";
 import conditionEs from "../../messages/es/conditions.json";
@@ -17,9 +18,20 @@ import machineEs from "../../messages/es/machine.json";
 import planEs from "../../messages/es/plan.json";
 import proofEs from "../../messages/es/proof.json";
 import sheetsEs from "../../messages/es/sheets.json";
+import surveyEs from "../../messages/es/survey.json";
 
 /** The words, English first; another language is another folder of the same files. */
-export const messages = { ...app, ...machine, ...sheets, ...plan, ...proof, ...diagnose, check, condition };
+export const messages = {
+  ...app,
+  ...machine,
+  ...sheets,
+  ...plan,
+  ...proof,
+  ...diagnose,
+  ...survey,
+  check,
+  condition,
+};
 export type Messages = typeof messages;
 
 /** A message that a language lacks does not build. */
@@ -32,6 +44,7 @@ const all: Readonly<Record<Language, Messages>> = {
     ...planEs,
     ...proofEs,
     ...diagnoseEs,
+    ...surveyEs,
     check: checkEs,
     condition: conditionEs,
   },

@@ -29,8 +29,9 @@ export interface StandingFacts {
   readonly repairDueMs?: number;
   /** Stops for conditions of the unit and of its site, the oldest first. */
   readonly stops: readonly ConditionsStop[];
-  /** Undefined where its policy asks for no survey apart from the walk. */
   readonly survey?: {
+    /** Whether its policy asks for one apart from the walk. */
+    readonly owed: boolean;
     /** What the latest that nothing has ended allows; undefined where there is none. */
     readonly allows?: boolean;
     readonly untilMs?: number;
@@ -91,11 +92,10 @@ export function standingOf(facts: StandingFacts): Standing {
   if (walk.untilMs === undefined || nowMs >= walk.untilMs) return out("expired");
   if (walk.proven < walk.checksDue) return { ...out("inspection_owed"), endedBy: walk.endedBy };
   const { survey } = facts;
-  if (survey !== undefined) {
-    if (survey.allows === undefined || survey.untilMs === undefined || nowMs >= survey.untilMs)
-      return out("survey_due");
-    if (!survey.allows) return out("stopped_for_conditions");
-  }
+  const surveyed = survey?.untilMs !== undefined && nowMs < survey.untilMs;
+  if (survey?.owed === true && !surveyed) return out("survey_due");
+  // One that was made and allows nothing holds, whether it was asked for or not.
+  if (surveyed && survey.allows !== true) return out("stopped_for_conditions");
   return {
     state: walk.outcome === "cleared" ? "cleared" : "cleared_with_notes",
     usable: true,
@@ -104,7 +104,7 @@ export function standingOf(facts: StandingFacts): Standing {
       facts.repairDueMs ?? Number.POSITIVE_INFINITY,
       facts.jobDueMs ?? Number.POSITIVE_INFINITY,
       facts.examinationDueMs,
-      survey?.untilMs ?? Number.POSITIVE_INFINITY,
+      (surveyed ? survey.untilMs : undefined) ?? Number.POSITIVE_INFINITY,
     ),
   };
 }

@@ -62,10 +62,13 @@ export function slopeThere(sheet: Sheet, plan: PlacePlan, stand: Stand, covers: 
     const compared = { found: lean[way], limit: may[way], unit: "deg", must: "at_most" } as const;
     return {
       topic: "slope",
-      terms: [term(way === "alongDeg" ? "along" : "across", lean[way], "deg", from)],
+      terms: [
+        term(way === "alongDeg" ? "along" : "across", lean[way], "deg", from),
+        ...(may[way] === undefined ? [] : [term(may.by, may[way] ?? 0, "deg", "sheet")]),
+      ],
       compared,
       verdict: verdictOf(compared),
-      because: may.by === "legs" ? "legs_level" : "tilt_trip",
+      because: way === "alongDeg" ? "along" : "across",
       ...(may[way] === undefined
         ? { missing: [way === "alongDeg" ? "tilt_trip_along" : "tilt_trip_across"] }
         : {}),

@@ -68,26 +68,21 @@ export const hazardKinds = [
 /** Identified only, told to others, taken away, kept away from, or worked with under a limit. */
 export const dealtWith = ["identified", "told", "removed", "kept_away", "limited"] as const;
 
-export const hazardSchema = z
-  .strictObject({
-    id,
-    what: z.enum(hazardKinds),
-    where: words(120).optional(),
-    did: z.enum(dealtWith),
-    /** Who did it, and who was told. */
-    by: words(80),
-    told: words(120).optional(),
-    /** What the work is limited to: a height, a side, a spotter. */
-    limit: words(160).optional(),
-    picture: z
-      .string()
-      .regex(/^[0-9a-f]{64}$/)
-      .optional(),
-  })
-  .refine(({ did, limit }) => did !== "limited" || limit !== undefined, {
-    path: ["limit"],
-    message: "expected what the work is limited to, of a hazard that cannot be removed",
-  });
+export const hazardSchema = z.strictObject({
+  id,
+  what: z.enum(hazardKinds),
+  where: words(120).optional(),
+  did: z.enum(dealtWith),
+  /** Who did it, and who was told. */
+  by: words(80),
+  told: words(120).optional(),
+  /** What the work is limited to: a height, a side, a spotter. Limited without a limit is not dealt with. */
+  limit: words(160).optional(),
+  picture: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .optional(),
+});
 export type Hazard = z.infer<typeof hazardSchema>;
 
 /** What a person has read or said on the spot. */

@@ -6,7 +6,7 @@ import type { Readings, Stand, WorkPosition } from "./job";
 import { keepOff } from "./keep-off";
 import { furthestOutM, type Held, highestFloorM, type LineWall, nearestToLine, outlineToLine } from "./lines";
 import { type At, apartM, distanceM, nearestOnLine, piecesOf } from "./on-the-plan";
-import type { Shape } from "./outline";
+import { furthestOf, type Shape } from "./outline";
 import { type MarkOf, marksOf, type PlacePlan } from "./place-plan";
 import { type Limit, type Sum, term, verdictOf } from "./sums";
 
@@ -80,10 +80,13 @@ export function lineSums(
       const keeps = verdictOf(compared) === "within";
       const highest = highestFloorM(shape, spot.at, spot.facingDeg, held.middle, wall, keepM);
       const out = shape.boom ? furthestOutM(shape, spot.at, spot.facingDeg, held, wall, keepM) : undefined;
+      const about = { about: line.id, position: work.id, unit: "m" } as const;
       const limits: Limit[] = [];
-      if (highest !== undefined)
-        limits.push({ limit: "floor_at_most", value: highest, unit: "m", about: line.id });
-      if (out !== undefined) limits.push({ limit: "out_at_most", value: out, unit: "m", about: line.id });
+      // What the machine cannot do anyway needs no limit.
+      if (highest !== undefined && highest < (shape.highestM ?? Number.POSITIVE_INFINITY))
+        limits.push({ limit: "floor_at_most", value: highest, ...about });
+      if (out !== undefined && out < (furthestOf(shape) ?? Number.POSITIVE_INFINITY))
+        limits.push({ limit: "out_at_most", value: out, ...about });
       if (readings.spotter !== undefined) limits.push({ limit: "spotter", about: line.id });
       return {
         topic: "lines",

@@ -13,7 +13,7 @@ import {
   rectangle,
   sidesOf,
 } from "./on-the-plan";
-import { reachAtMost, type Shape } from "./outline";
+import { furthestOf, reachAtMost, type Shape } from "./outline";
 
 /**
  * A power line as it is kept off: what hangs at its lowest conductor and everything above it, so that nothing is ever taken
@@ -160,7 +160,7 @@ export function highestFloorM(
 
 /**
  * How far out from the spot towards a point the platform may go at a height before it comes too near a line, in metres, at
- * most to the point itself; undefined where it may not be raised there at all.
+ * most as far as it reaches; undefined where it may not be raised there at all.
  */
 export function furthestOutM(
   shape: Shape,
@@ -170,14 +170,14 @@ export function furthestOutM(
   wall: LineWall,
   keepOffM: number,
 ): number | undefined {
-  const allM = distanceM(spot, to.middle);
+  const allM = furthestOf(shape) ?? distanceM(spot, to.middle);
   const bearing = bearingDeg(spot, to.middle);
   const keeps = (outM: number) =>
     nearestToLine(shape, spot, facingDeg, { middle: moved(spot, bearing, outM), floorM: to.floorM }, wall) >=
     keepOffM;
   if (!keeps(0)) return undefined;
-  // A line bends, so its pieces are tried one by one: towards each the distance falls and then rises.
   let furthest = allM;
+  // A line bends, so its pieces are tried one by one: towards each the distance falls and then rises.
   for (const piece of piecesOf(wall.at)) {
     const one: LineWall = { at: [...piece], lowestM: wall.lowestM };
     const near = (outM: number) =>

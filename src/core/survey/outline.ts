@@ -98,6 +98,10 @@ export function reachAtMost(shape: Shape): readonly Stand[] | undefined {
   ];
 }
 
+/** How far out a unit may reach at most, in metres; undefined where its sheet does not say. */
+export const furthestOf = ({ outline, furthestM }: Shape): number | undefined =>
+  outline === undefined ? furthestM : Math.max(...outline.map(({ outM }) => outM));
+
 /** Whether a platform's floor can certainly stand there; undefined where the sheet has no outline to tell by. */
 export function standsAt(shape: Shape, { outM, heightM }: Stand): boolean | undefined {
   const { outline, highestM, lowestM, furthestM } = shape;

@@ -69,8 +69,9 @@ export interface Limit {
     | "ventilate";
   readonly value?: number;
   readonly unit?: SumUnit;
-  /** What it is about: the id of a mark, a position or an item. */
+  /** What it is about: the id of a mark or an item; and the piece of work, where it is about one. */
   readonly about?: string;
+  readonly position?: string;
 }
 
 /** One thing worked out: its figures, what was compared, and what follows. */

@@ -184,12 +184,17 @@ function loadSums({ sheet, job, rules }: SurveyInput): readonly Sum[] {
 
 /** Each hazard that was seen: removed or kept away from it is none; limited the work goes on so; told alone it is not dealt with. */
 const hazardSums = ({ readings: { hazards } }: SurveyInput): readonly Sum[] =>
-  (hazards ?? []).map(({ id, what, did }) => ({
+  (hazards ?? []).map(({ id, what, did, limit }) => ({
     topic: "hazards",
     about: id,
     terms: [],
     because: what,
-    verdict: did === "limited" ? "limited" : did === "removed" || did === "kept_away" ? "within" : "beyond",
+    verdict:
+      did === "removed" || did === "kept_away"
+        ? "within"
+        : did === "limited" && limit !== undefined
+          ? "limited"
+          : "beyond",
   }));
 
 const dayMs = 86_400_000;

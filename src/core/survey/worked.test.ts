@@ -130,7 +130,8 @@ describe("a platform and a line", () => {
     expect(highestFloorM(boom, spot, 0, held(10, 0).middle, wall, 6.1)).toBeUndefined();
     // Hands at 5 m are 3 up: 5 m off leaves 4 across, so 10 - 1 - 4 out.
     expect(furthestOutM(boom, spot, 0, held(10, 3), wall, 5)).toBeCloseTo(5, 4);
-    expect(furthestOutM(boom, spot, 0, held(4, 3), wall, 5)).toBe(4);
+    // Nothing is in the way of all it reaches.
+    expect(furthestOutM(boom, spot, 0, held(4, 3), wall, 3.5)).toBe(6);
   });
 
   it("the whole outline comes as near as its nearest corner", () => {

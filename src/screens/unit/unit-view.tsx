@@ -43,6 +43,7 @@ export interface UnitData {
     readonly usable: boolean;
     readonly untilMs?: number;
     readonly endedBy?: EntryKind;
+    readonly surveyed?: { readonly place: string; readonly job: string };
     readonly signedBy?: string;
     readonly signedAtMs?: number;
   };
@@ -162,6 +163,11 @@ export function UnitView({
                   , {t("shift.until", { time: clock(standing.untilMs ?? 0, zone) })}
                 </p>
               ) : null}
+              {standing.surveyed === undefined ? null : (
+                <p className="text-ink2">
+                  {t("units.surveyed", { place: standing.surveyed.place, job: standing.surveyed.job })}
+                </p>
+              )}
               {standing.endedBy === undefined ? null : (
                 <p className="font-semibold">
                   {t("units.endedBy", { what: t(`entry.${standing.endedBy}`) })}
@@ -228,6 +234,14 @@ export function UnitView({
                       />
                     ))
                   : null}
+                {mayInspect && !unit.retired ? (
+                  <Link
+                    href={`/units/${encodeURIComponent(unit.plate)}/survey`}
+                    className={buttonLook(standing.state === "survey_due" ? "go" : "plain")}
+                  >
+                    {t("units.survey")}
+                  </Link>
+                ) : null}
                 <a href={`/units/${unit.plate}/paper`} className={buttonLook("small")}>
                   {t("plan.paper.link")}
                 </a>

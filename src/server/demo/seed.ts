@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { hashPassword } from "better-auth/crypto";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
+import { lineRulePresets } from "@/core/vocabulary/line-rule";
 import { defaultPolicy } from "@/core/vocabulary/policy";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { demoKey, makeKey } from "@/server/api/keys";
@@ -13,6 +14,7 @@ import { tellHistory } from "./history";
 import { tellKeeping } from "./keeping";
 import { markDemo } from "./mark";
 import { demoPeople, demoPin, demoSite, licenceOf, otherSite } from "./people";
+import { tellPlaces } from "./places";
 import { demoPool } from "./pool";
 import { seededRandom, seededUuid } from "./random";
 import { tellStories } from "./stories";
@@ -46,12 +48,16 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   }
   await tellStories(db, random, today, days, now);
   await tellKeeping(db, today);
+  await tellPlaces(db, today);
   await seedNeeds(db);
   await minutesLearned();
 }
 
 async function seedSites(db: Db): Promise<void> {
-  const common = { timeZone: "UTC", shifts: JSON.stringify(shifts), policy: JSON.stringify(defaultPolicy) };
+  // The owner has confirmed how far they keep off lines, and how heavy people of their crews are.
+  const workplace = { lines: lineRulePresets.stepped, lineSwayM: 0.6, machineSwayM: 0.2, personKg: 100 };
+  const policy = JSON.stringify({ ...defaultPolicy, workplace });
+  const common = { timeZone: "UTC", shifts: JSON.stringify(shifts), policy };
   await db
     .insertInto("site")
     .values([

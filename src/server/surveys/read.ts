@@ -1,4 +1,6 @@
+import type { WorkplaceRules } from "@/core/vocabulary/workplace-rules";
 import type { Db } from "@/server/database/database";
+import { policyOfUnit } from "@/server/sites/policy";
 
 /** The latest surveys of a unit, the newest first. */
 export const surveysOf = (db: Db, unitId: string, most = 20) =>
@@ -22,3 +24,14 @@ export const surveysOf = (db: Db, unitId: string, most = 20) =>
     .orderBy("v.ledgerPosition", "desc")
     .limit(most)
     .execute();
+
+/** What a survey of a unit is worked out by, as the policy of its site has it. */
+export async function rulesOfUnit(db: Db, unitId: string): Promise<WorkplaceRules> {
+  const { policy } = await db
+    .selectFrom("unit as u")
+    .innerJoin("site as s", "s.id", "u.siteId")
+    .select(policyOfUnit("s", "u"))
+    .where("u.id", "=", unitId)
+    .executeTakeFirstOrThrow();
+  return policy.workplace ?? {};
+}

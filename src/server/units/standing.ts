@@ -90,12 +90,11 @@ export function standingFrom(row: Row, at: Date): UnitStanding {
       reason,
       untilMs: until === null ? undefined : Date.parse(until),
     })),
-    survey: row.surveyOwed
-      ? {
-          allows: row.surveyVerdict === null ? undefined : allows(row.surveyVerdict),
-          untilMs: row.surveyUntil?.getTime(),
-        }
-      : undefined,
+    survey: {
+      owed: row.surveyOwed,
+      allows: row.surveyVerdict === null ? undefined : allows(row.surveyVerdict),
+      untilMs: row.surveyUntil?.getTime(),
+    },
     nowMs: at.getTime(),
   });
   return {

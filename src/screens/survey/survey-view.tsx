@@ -1,0 +1,427 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useTranslations } from "next-intl";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { PlaceShown, SurveyRecorded } from "@/contract/survey";
+import { hasEngine, mayHave } from "@/core/sheet/read";
+import type { Sheet } from "@/core/sheet/sheet";
+import type { At } from "@/core/survey/on-the-plan";
+import type { SpotFound } from "@/core/survey/spots";
+import { allows, type Sum } from "@/core/survey/sums";
+import { surveyed } from "@/core/survey/survey";
+import type { WorkplaceRules } from "@/core/vocabulary/workplace-rules";
+import { keptHere } from "@/device/kept-here";
+import { type SpotFinder, spotFinder } from "@/device/survey/spot-finder";
+import { Button, buttonLook } from "@/kit/button";
+import { OneOf } from "@/kit/field";
+import { Link } from "@/kit/link";
+import { Mark } from "@/kit/mark";
+import { Problem } from "@/kit/problem";
+import { NamedField } from "../ask";
+import { send } from "../send";
+import { clock } from "../states";
+import { UnitHead } from "../unit/unit-head";
+import { AbovePicture } from "./above-picture";
+import { draftFrom, lacks, newDraft, type SurveyDraft, withJob, withPosition, withSpot } from "./draft";
+import { figureWords, type Measures } from "./figure";
+import { JobStep } from "./job-step";
+import { ReadingsStep } from "./readings-step";
+import { SidePicture } from "./side-picture";
+import { StandStep } from "./stand-step";
+import { SumList, verdictMark } from "./sum-list";
+import { figuresOf, limitsToCarry, type SurveyWords, type T, titleOf } from "./words";
+import { type Touch, WorkStep } from "./work-step";
+
+const steps = ["job", "work", "stand", "readings", "outcome"] as const;
+type Step = (typeof steps)[number];
+
+export interface SurveyPage {
+  readonly plate: string;
+  readonly sheet: Sheet;
+  readonly places: readonly PlaceShown[];
+  readonly rules: WorkplaceRules;
+  readonly name: string;
+  readonly nowMs: number;
+  readonly zone: string;
+  readonly measures: Measures;
+  readonly mayDraw: boolean;
+}
+
+/** The survey of a place and a job for a unit: the sums are done as it is told and read, and what follows is always in sight. */
+export function SurveyView({ page }: { page: SurveyPage }) {
+  const { plate, sheet, places, rules, zone, measures } = page;
+  const t = useTranslations() as unknown as T;
+  const [first] = places;
+  const [draft, setDraft] = useDraft(plate, places);
+  const [step, setStep] = useState<Step>("job");
+  const [view, setView] = useState<"above" | "side">("above");
+  const [stand, setStand] = useState(0);
+  const [workId, setWorkId] = useState<string>();
+  const [touch, setTouch] = useState<Touch>("position");
+  const [found, setFound] = useState<readonly SpotFound[] | "searching">();
+  const [recorded, setRecorded] = useState<SurveyRecorded>();
+  const { nowMs, now } = useServerTime(page.nowMs);
+  const finder = useRef<SpotFinder>(undefined);
+  useEffect(() => {
+    finder.current = spotFinder();
+    return () => finder.current?.close();
+  }, []);
+  const place = places.find(({ id }) => id === draft?.placeId) ?? first;
+  const outcome = useMemo(
+    () =>
+      draft === undefined || place === undefined || lacks(draft) !== undefined
+        ? undefined
+        : surveyed({ ...draft.given, sheet, plan: place.plan, rules, surveyedMs: nowMs }),
+    [draft, place, sheet, rules, nowMs],
+  );
+  if (draft === undefined || place === undefined)
+    return (
+      <div className="p-4 md:p-6">
+        <UnitHead plate={plate} title={t("survey.title")} />
+        <p className="mt-4 border-[2.5px] border-dashed border-ink3 p-3">{t("survey.noPlaces")}</p>
+        {page.mayDraw ? (
+          <Link href="/settings/places/new" className={`${buttonLook("go")} mt-4`}>
+            {t("survey.drawOne")}
+          </Link>
+        ) : null}
+      </div>
+    );
+  const { plan } = place;
+  const { given } = draft;
+  const words: SurveyWords = {
+    t,
+    plan,
+    job: given.job,
+    measures,
+    zone,
+    hazards: given.readings.hazards ?? [],
+  };
+  const change = (next: SurveyDraft) => {
+    setDraft(next);
+    setRecorded(undefined);
+  };
+  const chosen = workId ?? given.stands[stand]?.positions[0] ?? given.job.positions[0]?.id;
+  const onPoint = (at: At) => {
+    if (step === "work" && touch === "way")
+      change(withJob(draft, { way: [...given.job.way, at].slice(0, 60) }));
+    else if (step === "work") {
+      const next = withPosition(
+        draft,
+        stand,
+        at,
+        t("survey.position", { n: given.job.positions.length + 1 }),
+      );
+      change(next);
+      setWorkId(next.given.job.positions.at(-1)?.id);
+    } else if (step === "stand") {
+      change(withSpot(draft, stand, { facingDeg: given.stands[stand]?.spot.facingDeg ?? 0, at }));
+      setFound(undefined);
+    }
+  };
+  const find = async () => {
+    const here = given.stands[stand];
+    if (here === undefined) return;
+    setFound("searching");
+    const works = given.job.positions.filter(({ id }) => here.positions.includes(id));
+    const spots = await finder.current?.find({
+      ...{ sheet, plan, rules, works, job: given.job, readings: given.readings },
+      from: given.job.way.at(-1) ?? here.spot.at,
+      surveyedMs: nowMs,
+    });
+    setFound(spots ?? []);
+  };
+  const shownSide = view === "side" && chosen !== undefined;
+  const workNumber = given.job.positions.findIndex(({ id }) => id === chosen) + 1;
+  const needed = outcome?.sums.find(
+    (sum) => sum.topic === "lines" && sum.position === chosen && sum.stand === stand,
+  );
+  return (
+    <div className="grid md:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
+      <div className="border-line p-3 md:border-r-2 md:p-5">
+        <UnitHead plate={plate} title={t("survey.title")} />
+        <div className="mt-3 flex flex-wrap items-end justify-between gap-3">
+          <div className="min-w-[12em]">
+            <NamedField
+              words={t("survey.place")}
+              value={place.id}
+              options={places.map(({ id, plan: { name } }) => ({ id, name }))}
+              onPick={(id) => {
+                const other = places.find((one) => one.id === id);
+                if (other === undefined) return;
+                const fresh = newDraft(id, other.plan);
+                change({
+                  ...fresh,
+                  given: { ...fresh.given, job: { ...given.job, positions: [], way: [] } },
+                });
+                setFound(undefined);
+                setWorkId(undefined);
+                setStand(0);
+              }}
+            />
+          </div>
+          <OneOf
+            legend={t("survey.view")}
+            value={shownSide ? "side" : "above"}
+            disabled={chosen === undefined}
+            options={[
+              ["above", t("survey.above")],
+              ["side", t("survey.side")],
+            ]}
+            onChange={setView}
+          />
+        </div>
+        <div className="mt-3 border border-line">
+          {shownSide ? (
+            <SidePicture
+              {...{ sheet, plan, given, rules, stand, nowMs }}
+              workId={chosen}
+              words={{
+                label: t("survey.sideWords", {
+                  unit: plate,
+                  work: given.job.positions[workNumber - 1]?.name ?? "",
+                }),
+                reach: t("survey.topic.reach"),
+                needed: neededWords(words, needed),
+                work: `${workNumber}`,
+              }}
+            />
+          ) : (
+            <AbovePicture
+              {...{ sheet, plan, given, rules, stand, nowMs }}
+              workId={chosen}
+              label={t("survey.aboveWords", { place: plan.name })}
+              onPoint={step === "work" || step === "stand" ? onPoint : undefined}
+            />
+          )}
+        </div>
+        {given.job.positions.length === 0 ? null : (
+          <ul className="mt-2 flex flex-wrap gap-2">
+            {given.job.positions.map((work, i) => (
+              <li key={work.id}>
+                <button
+                  type="button"
+                  aria-pressed={work.id === chosen}
+                  className="flex min-h-[48px] items-center gap-2 border-2 border-ink px-3 aria-pressed:bg-chalk2 aria-pressed:font-bold"
+                  onClick={() => setWorkId(work.id)}
+                >
+                  <span className="font-bold">{i + 1}</span> {work.name}
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+      <div className="p-3 md:p-5">
+        <ol className="grid grid-cols-5">
+          {steps.map((one, i) => (
+            <li key={one} className="-ml-[2px] first:ml-0">
+              <button
+                type="button"
+                aria-current={one === step ? "step" : undefined}
+                className="grid min-h-[60px] w-full place-items-center border-[2.5px] border-ink px-1 text-center leading-tight aria-[current]:bg-ink aria-[current]:text-chalk"
+                onClick={() => setStep(one)}
+              >
+                <span className="font-bold">{i + 1}</span>
+                <span className="max-md:text-[15px]">{t(`survey.step.${one}`)}</span>
+              </button>
+            </li>
+          ))}
+        </ol>
+        {outcome === undefined ? null : <Headline words={words} outcome={outcome} />}
+        <div className="mt-4">
+          {step === "job" ? (
+            <JobStep
+              {...{ t, draft, measures, change }}
+              hasExtension={mayHave(sheet, "extension_deck")}
+              hasRanges={sheet.figures.rated_load_heavy !== undefined}
+            />
+          ) : step === "work" ? (
+            <WorkStep
+              {...{ t, draft, measures, stand, touch, change }}
+              workId={chosen}
+              onTouch={setTouch}
+              onWork={setWorkId}
+            />
+          ) : step === "stand" ? (
+            <StandStep
+              {...{ t, draft, measures, stand, zone, now, found, change }}
+              onStand={(index) => {
+                setStand(index);
+                setFound(undefined);
+              }}
+              onFind={() => void find()}
+            />
+          ) : step === "readings" ? (
+            <ReadingsStep
+              {...{ t, draft, plan, measures, zone, now, change }}
+              engine={hasEngine(sheet)}
+              name={page.name}
+            />
+          ) : (
+            <Outcome {...{ words, draft, outcome, recorded, plate, zone, now }} onRecorded={setRecorded} />
+          )}
+        </div>
+        {step === "outcome" ? null : (
+          <Button
+            look={step === "stand" && found === undefined ? "plain" : "go"}
+            className="mt-6 w-full"
+            onClick={() => setStep(steps[steps.indexOf(step) + 1] ?? "outcome")}
+          >
+            {t(`survey.step.${steps[steps.indexOf(step) + 1] ?? "outcome"}`)}
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** What follows from the worst of it, in sight at every step. */
+function Headline({ words, outcome }: { words: SurveyWords; outcome: ReturnType<typeof surveyed> }) {
+  const { verdict, sums } = outcome;
+  const worstOne = sums.find((sum) => sum.verdict === verdict);
+  return (
+    <div className="mt-3" aria-live="polite">
+      <p className="text-[22px]">
+        <Mark kind={verdictMark[verdict]}>{words.t(`survey.headline.${verdict}`)}</Mark>
+      </p>
+      {worstOne === undefined || allows(verdict) ? null : (
+        <p>
+          {titleOf(words, worstOne)}. <span className="font-semibold">{figuresOf(words, worstOne)}</span>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The nearest a part comes to a line and what was needed, under the drawing. */
+function neededWords({ t, measures }: SurveyWords, sum: Sum | undefined): string {
+  const compared = sum?.compared;
+  if (compared?.found === undefined || compared.limit === undefined) return "";
+  const told = (value: number) => figureWords(value, compared.unit, measures, t("inspect.decimal"));
+  return t(`survey.compared.${compared.must}`, { found: told(compared.found), limit: told(compared.limit) });
+}
+
+/** What was worked out, the limits to carry, and the record of it. */
+function Outcome({
+  words,
+  draft,
+  outcome,
+  recorded,
+  plate,
+  zone,
+  now,
+  onRecorded,
+}: {
+  words: SurveyWords;
+  draft: SurveyDraft;
+  outcome: ReturnType<typeof surveyed> | undefined;
+  recorded: SurveyRecorded | undefined;
+  plate: string;
+  zone: string;
+  now: () => string;
+  onRecorded: (recorded: SurveyRecorded) => void;
+}) {
+  const { t } = words;
+  const router = useRouter();
+  const [problem, setProblem] = useState("");
+  const [busy, setBusy] = useState(false);
+  // The same survey sent twice is one.
+  const id = useRef({ of: draft, id: crypto.randomUUID() });
+  if (id.current.of !== draft) id.current = { of: draft, id: crypto.randomUUID() };
+  if (outcome === undefined) {
+    const what = lacks(draft) ?? "job";
+    return (
+      <p className="border-[2.5px] border-dashed border-ink3 p-3">
+        {t(what === "job" ? "survey.lacksJob" : "survey.lacksWork")}
+      </p>
+    );
+  }
+  const own = `/units/${encodeURIComponent(plate)}`;
+  if (recorded !== undefined)
+    return (
+      <div className="grid gap-4">
+        <p className="border-[2.5px] border-ink p-4 text-[20px]">
+          <Mark kind={verdictMark[recorded.verdict]}>
+            {t(`survey.recordedAs.${recorded.verdict}`, { time: clock(recorded.untilMs, zone) })}
+          </Mark>
+        </p>
+        <Carried words={words} sums={outcome.sums} />
+        <Link href={own} className={buttonLook("plain")}>
+          {t("survey.toUnit")}
+        </Link>
+      </div>
+    );
+  const record = async () => {
+    setBusy(true);
+    const answer = await send<SurveyRecorded>(`/api${own}/surveys`, {
+      ...{ id: id.current.id, placeId: draft.placeId, surveyedAt: now(), given: draft.given },
+    });
+    setBusy(false);
+    setProblem(answer.ok ? "" : answer.detail);
+    if (!answer.ok) return;
+    onRecorded(answer.data);
+    router.refresh();
+  };
+  return (
+    <div className="grid gap-4">
+      <Button look="go" disabled={busy} onClick={() => void record()}>
+        {t(busy ? "survey.recording" : "survey.record")}
+      </Button>
+      <Problem>{problem}</Problem>
+      <p className="text-ink2">{t("survey.notVerdict")}</p>
+      <Carried words={words} sums={outcome.sums} />
+      <SumList words={words} sums={outcome.sums} />
+    </div>
+  );
+}
+
+/** The limits an operator carries to the work. */
+function Carried({ words, sums }: { words: SurveyWords; sums: readonly Sum[] }) {
+  const limits = limitsToCarry(words, sums);
+  return (
+    <section className="border-[2.5px] border-ink p-3">
+      <h3 className="text-[20px] font-bold">{words.t("survey.card")}</h3>
+      {limits.length === 0 ? (
+        <p>{words.t("survey.cardNone")}</p>
+      ) : (
+        <ul className="ml-5 list-[square]">
+          {limits.map((limit) => (
+            <li key={limit} className="py-1 text-[18px] font-semibold">
+              {limit}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+/** The draft of a unit's survey, kept on this device until the next is begun. */
+function useDraft(plate: string, places: readonly PlaceShown[]) {
+  const name = `survey draft ${plate}`;
+  const [first] = places;
+  const [draft, setDraft] = useState(first === undefined ? undefined : newDraft(first.id, first.plan));
+  const [taken, setTaken] = useState(false);
+  useEffect(() => {
+    const kept = draftFrom(keptHere.read(name));
+    if (kept !== undefined && places.some(({ id }) => id === kept.placeId)) setDraft(kept);
+    setTaken(true);
+  }, [name, places]);
+  useEffect(() => {
+    if (taken && draft !== undefined) keptHere.keep(name, draft);
+  }, [taken, name, draft]);
+  return [draft, setDraft] as const;
+}
+
+/** The time by the server's clock, as the page was read by it; the sums are done anew each half minute. */
+function useServerTime(readMs: number) {
+  const began = useRef(0);
+  const [nowMs, setNowMs] = useState(readMs);
+  useEffect(() => {
+    began.current = performance.now();
+    const tick = setInterval(() => setNowMs(readMs + performance.now() - began.current), 30_000);
+    return () => clearInterval(tick);
+  }, [readMs]);
+  const now = () => new Date(Math.round(readMs + performance.now() - began.current)).toISOString();
+  return { nowMs, now };
+}
