@@ -76,6 +76,7 @@ const frameParts = [
   "scan",
   "together",
   "second",
+  "stops",
 ] as const;
 
 /** The words most views' client parts need; the walk reads all of them, the tag pages send all of them. */

@@ -1,7 +1,7 @@
 import { within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { StandingState } from "@/core/decision/standing";
-import { type ShiftRowData, ShiftView } from "@/screens/shift/shift-view";
+import { type ShiftData, type ShiftRowData, ShiftView } from "@/screens/shift/shift-view";
 import { isBarred, stateMark } from "@/screens/states";
 import { type May, type ReturnTag, ReturnView } from "@/screens/tagged/return-view";
 import { TaggedView } from "@/screens/tagged/tagged-view";
@@ -37,7 +37,7 @@ const row = (state: StandingState, more: Partial<ShiftRowData> = {}): ShiftRowDa
   ...more,
 });
 
-const shift = (rows: readonly ShiftRowData[], mayInspect = true) =>
+const shift = (rows: readonly ShiftRowData[], mayInspect = true, stops: ShiftData["stops"] = []) =>
   show(
     <ShiftView
       data={{
@@ -49,6 +49,9 @@ const shift = (rows: readonly ShiftRowData[], mayInspect = true) =>
         withoutSheet: 0,
         mayPlan: false,
         mayInspect,
+        siteId: "yard",
+        stops,
+        mayLift: false,
       }}
     />,
   );
@@ -94,7 +97,27 @@ describe("Shift", () => {
       states.map((state) => row(state)),
       false,
     );
-    expect(screen.queryByRole("button")).toBeNull();
+    // Work is stopped by anybody; nothing else is theirs to press.
+    expect(screen.getAllByRole("button").map(({ textContent }) => textContent)).toEqual([
+      "Stop for conditions",
+    ]);
+  });
+
+  it("says what is stopped for conditions, and who lets work go on", () => {
+    const stop = {
+      id: "s",
+      reason: "wind",
+      note: undefined,
+      plate: "LM-07",
+      untilMs: undefined,
+      by: "S. Brack",
+      atMs: startMs,
+    } as const;
+    shift([row("stopped_for_conditions")], true, [stop]);
+    const stands = screen.getByRole("region", { name: "Stopped for conditions" });
+    expect(stands.textContent).toContain("Wind, LM-07");
+    expect(stands.textContent).toContain("A supervisor or owner lets work go on.");
+    expect(within(stands).queryByRole("button")).toBeNull();
   });
 
   it("tells the time by the site's clock", () => {
@@ -106,6 +129,7 @@ describe("Shift", () => {
 
 const unit = (state: StandingState, more: Partial<UnitData> = {}): UnitData => ({
   id: "u-1",
+  siteId: "yard",
   unsigned: 0,
   plate: "LM-07",
   family: "slab_scissor",
@@ -143,7 +167,7 @@ const may = {
   mayConfirm: false,
 };
 const onePage = (data: UnitData, more: Partial<typeof may> = {}) =>
-  show(<UnitView unit={data} {...may} {...more} zone={zone} measures="metric" />);
+  show(<UnitView unit={data} {...may} {...more} zone={zone} nowMs={startMs} measures="metric" />);
 
 describe("a unit's page", () => {
   it("tells until when it is cleared by the site's clock, and its examination as the day it is", () => {

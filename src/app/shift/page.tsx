@@ -6,6 +6,7 @@ import { database } from "@/server/database/database";
 import { firstSteps } from "@/server/first/steps";
 import { chromeData, pageCall } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
+import { mayLiftStops, standingStops } from "@/server/stops/stop";
 import { shiftBoard } from "@/server/units/shift-board";
 
 export const metadata = { title: "Shift" };
@@ -22,7 +23,12 @@ export default async function ShiftPage() {
       </Chrome>
     );
   }
-  const [chrome, board] = await Promise.all([chromeData(call), shiftBoard(database(), siteId, at)]);
+  const [chrome, board, stops, mayLift] = await Promise.all([
+    chromeData(call),
+    shiftBoard(database(), siteId, at),
+    standingStops(database(), siteId, at),
+    mayLiftStops(database(), siteId, person),
+  ]);
   // A yard that has nothing to walk yet is set up first.
   if (board.rows.length === 0 && mayAt(person, "settings", siteId)) {
     const { unit, walk } = await firstSteps(database(), siteId, at);
@@ -40,6 +46,9 @@ export default async function ShiftPage() {
           rows: board.rows.map(own),
           later: board.later.map(own),
           mayPlan: mayAt(person, "plan_shift", siteId),
+          siteId,
+          stops,
+          mayLift,
           mayInspect: mayAt(person, "inspect", siteId),
         }}
       />

@@ -24,6 +24,7 @@ import { RoundCosts } from "./round-costs";
 import { Rules } from "./rules";
 import { ShorterWalks } from "./shorter-walks";
 import { useDraft } from "./use-draft";
+import { Workplace } from "./workplace";
 
 const numbers = [
   ["longestWalkMin", 30, 720],
@@ -210,6 +211,11 @@ export function PolicyView({
           ) : null}
           <Rules rules={shown.rules} mayChange={mayChange} onChange={(rules) => change({ rules })} />
         </section>
+        <Workplace
+          rules={shown.workplace ?? {}}
+          disabled={!mayChange}
+          change={(workplace) => change({ workplace })}
+        />
         <section className="grid content-start items-end gap-3 sm:grid-cols-2">
           <h2 className="text-[22px] font-bold sm:col-span-2">{t("policy.orders")}</h2>
           {practiceIds.map((id) =>

@@ -64,6 +64,13 @@ export function SettingsView({
         </Link>
       </section>
       <section>
+        <h2 className="text-[22px] font-bold">{t("places.title")}</h2>
+        <p className="max-w-[70ch] text-ink2">{t("places.lead")}</p>
+        <Link href="/settings/places" className={`${buttonLook("small")} mt-3`}>
+          {t("places.link")}
+        </Link>
+      </section>
+      <section>
         <h2 className="text-[22px] font-bold">{t("retention.title")}</h2>
         <p className="max-w-[70ch] text-ink2">{t("retention.linkLead")}</p>
         <Link href="/settings/retention" className={`${buttonLook("small")} mt-3`}>

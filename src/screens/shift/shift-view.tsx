@@ -1,11 +1,14 @@
 import { useTranslations } from "next-intl";
 import type { CSSProperties } from "react";
+import type { StopShown } from "@/contract/survey";
 import type { StandingState } from "@/core/decision/standing";
 import type { Family } from "@/core/vocabulary/families";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate, plateWidth } from "@/kit/plate";
 import { clock, isBarred, stateMark, tagReason } from "../states";
+import { StopForConditions } from "../stops/stop-for-conditions";
+import { StopsStanding } from "../stops/stops-standing";
 import { ReadyHere } from "./ready-here";
 import { StartWalk } from "./start-walk";
 
@@ -43,6 +46,9 @@ export interface ShiftData {
   readonly withoutSheet: number;
   readonly mayInspect: boolean;
   readonly mayPlan: boolean;
+  readonly siteId: string;
+  readonly stops: readonly StopShown[];
+  readonly mayLift: boolean;
 }
 
 const beforeMin = 60;
@@ -85,7 +91,11 @@ export function ShiftView({ data }: { data: ShiftData }) {
           </Link>
         ) : null}
         {data.mayInspect ? <ReadyHere zone={zone} /> : null}
+        <span className="ml-auto self-center">
+          <StopForConditions siteId={data.siteId} nowMs={nowMs} />
+        </span>
       </div>
+      <StopsStanding stops={data.stops} mayLift={data.mayLift} zone={zone} />
       {rows.length === 0 ? <p className="px-5 py-6">{t("shift.none")}</p> : null}
       {onClock ? (
         <div className={`hidden border-b border-line md:grid ${columns} px-5 text-ink2`} aria-hidden="true">

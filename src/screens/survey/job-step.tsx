@@ -86,6 +86,7 @@ export function JobStep({
       ) : null}
       <section>
         <h3 className="text-[20px] font-bold">{t("survey.things")}</h3>
+        <p>{t("survey.yardCaution.load")}</p>
         <ul>
           {job.items.map((item) => (
             <li

@@ -190,6 +190,7 @@ function LevelFields({
         {t("survey.level")}
         {level === undefined ? "" : `, ${t("survey.readAt", { time: clock(Date.parse(level.at), zone) })}`}
       </legend>
+      <p>{t("survey.yardCaution.slope")}</p>
       <SlopeWay t={t} by={by} onPick={setBy} />
       <div className="grid gap-3 md:grid-cols-2">
         <SlopeField

@@ -8,6 +8,7 @@ import type { Family } from "@/core/vocabulary/families";
 import type { Outcome } from "@/core/vocabulary/outcomes";
 import type { Scope } from "@/core/vocabulary/scope";
 import type { Side } from "@/core/vocabulary/sides";
+import type { StopReason } from "@/core/vocabulary/stops";
 import { buttonLook } from "@/kit/button";
 import { Further } from "@/kit/further";
 import { Link } from "@/kit/link";
@@ -17,6 +18,7 @@ import { Pose } from "@/kit/pose/pose";
 import { conditionWord, partWords, titleOfKey } from "../inspect/words";
 import { StartWalk } from "../shift/start-walk";
 import { clock, day, dayAndClock, isBarred, outcomeMark, stateMark, tagReason } from "../states";
+import { StopForConditions } from "../stops/stop-for-conditions";
 import { type FigureClaim, OwnFigures } from "./own-figures";
 import { RepairDone } from "./repair-done";
 import { UnitEvents } from "./unit-events";
@@ -24,6 +26,7 @@ import { UnitEvents } from "./unit-events";
 export interface UnitData {
   readonly id: string;
   readonly plate: string;
+  readonly siteId: string;
   /** Faults the owner has still to sign for, in a yard that goes by its log-book. */
   readonly unsigned: number;
   readonly family: Family;
@@ -43,6 +46,7 @@ export interface UnitData {
     readonly usable: boolean;
     readonly untilMs?: number;
     readonly endedBy?: EntryKind;
+    readonly stop?: { readonly reason: StopReason; readonly untilMs?: number };
     readonly surveyed?: { readonly place: string; readonly job: string };
     readonly signedBy?: string;
     readonly signedAtMs?: number;
@@ -100,8 +104,10 @@ export function UnitView({
   mayConfirm,
   zone,
   measures,
+  nowMs,
 }: {
   unit: UnitData;
+  nowMs: number;
   /** Whether whoever looks was never made familiar with its model, and the policy asks for it. */
   unfamiliar: boolean;
   mayInspect: boolean;
@@ -163,6 +169,14 @@ export function UnitView({
                   , {t("shift.until", { time: clock(standing.untilMs ?? 0, zone) })}
                 </p>
               ) : null}
+              {standing.stop === undefined ? null : (
+                <p className="font-semibold">
+                  {t(`stops.reasons.${standing.stop.reason}`)},{" "}
+                  {standing.stop.untilMs === undefined
+                    ? t("stops.untilLooked")
+                    : t("stops.untilTime", { time: dayAndClock(standing.stop.untilMs, zone) })}
+                </p>
+              )}
               {standing.surveyed === undefined ? null : (
                 <p className="text-ink2">
                   {t("units.surveyed", { place: standing.surveyed.place, job: standing.surveyed.job })}
@@ -242,6 +256,7 @@ export function UnitView({
                     {t("units.survey")}
                   </Link>
                 ) : null}
+                <StopForConditions siteId={unit.siteId} plate={unit.plate} nowMs={nowMs} />
                 <a href={`/units/${unit.plate}/paper`} className={buttonLook("small")}>
                   {t("plan.paper.link")}
                 </a>

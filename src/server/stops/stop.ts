@@ -1,6 +1,7 @@
 import { sql } from "kysely";
 import { z } from "zod";
 import type { StopShown } from "@/contract/survey";
+import type { Policy } from "@/core/vocabulary/policy";
 import { stopReasons } from "@/core/vocabulary/stops";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
@@ -8,7 +9,9 @@ import { textField } from "@/server/http/text";
 import { isUuid } from "@/server/http/uuid";
 import { append, lockUnit } from "@/server/ledger/append";
 import { type Head, noteHeads } from "@/server/ledger/heads";
-import { requireRight, type SignedIn } from "@/server/people/session";
+import type { Right } from "@/server/people/roles";
+import { mayAt, requireRight, type SignedIn } from "@/server/people/session";
+import { policyOf } from "@/server/sites/policy";
 import { appendToAll } from "@/server/units/ledger-entries";
 
 /** A stop lasts a week at most; longer it is until somebody has looked. */
@@ -76,6 +79,13 @@ export async function stopForConditions(
   noteHeads(heads);
 }
 
+/** Who lets work go on that was stopped: a supervisor or owner, or whoever inspects where the policy says so. */
+const liftedBy = (policy: Policy): Right => (policy.stopLifted === "inspector" ? "inspect" : "plan_shift");
+
+/** Whether somebody may let work go on at a site. */
+export const mayLiftStops = async (db: Db, siteId: string, person: SignedIn): Promise<boolean> =>
+  mayAt(person, liftedBy(await policyOf(db, siteId)), siteId);
+
 /** Lets work go on that was stopped: by whom the policy says, and the database asks it too. Twice is once. */
 export async function liftStop(
   db: Db,
@@ -93,7 +103,7 @@ export async function liftStop(
       .where("c.id", "=", stopId)
       .executeTakeFirst();
     if (stop === undefined) throw new Problem(404, "no-stop", "expected a stop for conditions");
-    requireRight(person, stop.policy.stopLifted === "inspector" ? "inspect" : "plan_shift", stop.siteId);
+    requireRight(person, liftedBy(stop.policy), stop.siteId);
     const byPerson = person.id;
     // Two who lift it at once are one after the other.
     await sql`SELECT pg_advisory_xact_lock(7119, hashtext(${stopId}))`.execute(trx);

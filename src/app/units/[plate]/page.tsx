@@ -61,6 +61,7 @@ export default async function UnitPage({
           }}
           unfamiliar={unfit.unfamiliar.length > 0}
           zone={call.zone}
+          nowMs={call.at.getTime()}
           measures={chrome.display.measures}
           mayInspect={mayAt(call.person, "inspect", unit.siteId)}
           mayRoad={mayAt(call.person, "road", unit.siteId)}
