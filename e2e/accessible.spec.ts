@@ -81,7 +81,13 @@ test("axe finds nothing on the pages of the office", async ({ page }) => {
   await signIn(page, "4001");
   await lookAt(page, [
     ...["/clocks", "/units/LM-05/clocks", "/units/LM-05/book", "/units/LM-07/pool", "/units/new", "/start"],
-    ...["/people", "/records?condition=slippery", "/settings/policy"],
+    ...[
+      "/people",
+      "/records?condition=slippery",
+      "/settings/policy",
+      "/settings/places",
+      "/settings/places/new",
+    ],
   ]);
   await page.goto("/people");
   const person = await page.getByRole("link", { name: "T. Bram" }).getAttribute("href");
@@ -108,4 +114,20 @@ test("axe finds nothing on the walk, its dialogs and its decision", async ({ pag
   await look(page, "function tests");
   await page.getByRole("button", { name: "Decision" }).click();
   await look(page, "decision");
+});
+
+test("axe finds nothing on any step of a survey", async ({ page }) => {
+  await signIn(page, "1041");
+  await page.goto("/units/LM-22/survey");
+  await page.getByLabel("What is to be done").fill("Lamps");
+  await page.getByRole("button", { name: "Add a thing" }).click();
+  await look(page, "survey, job");
+  await page.getByRole("button", { name: "Work", exact: true }).first().click();
+  await page.getByRole("button", { name: "Add a piece of work" }).click();
+  for (const step of ["Work", "Spot", "Readings", "Outcome"]) {
+    await page.getByRole("listitem").getByRole("button", { name: step }).first().click();
+    await look(page, `survey, ${step}`);
+  }
+  await page.getByText("From the side", { exact: true }).click();
+  await look(page, "survey, from the side");
 });

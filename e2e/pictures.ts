@@ -1,4 +1,4 @@
-import { asApp, beginWalk, clearCard, type Page, signIn, test, walkOn } from "./yard";
+import { beginWalk, clearCard, type Page, signIn, test, walkOn } from "./yard";
 
 /** Not a check: renews the pictures the README links, by `npm run screenshots`. */
 test.use({ reducedMotion: "reduce" } as never);
@@ -126,28 +126,9 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await walkOn(page);
   await take(page, "decision");
 
-  // What could not be read, and a tag-out for a plate nobody knows.
-  await page.goto("/units/LM-16");
-  const unitId = /unitId\\?":\\?"([0-9a-f-]{36})/.exec(await page.content())?.[1];
-  const started = await page.request.post("/api/inspections", { headers: asApp, data: { unitId } });
-  const { id } = (await started.json()) as { id: string };
-  const broken = {
-    inspectionId: id,
-    type: "answered",
-    check: "frame.welds@chassis_front.v1",
-    result: "crack",
-  };
-  await page.request.post(`/api/inspections/${id}/events`, { headers: asApp, data: { events: [broken] } });
-  await page.request.post("/api/units/LN-99/tags", {
-    headers: asApp,
-    data: { reason: "leak", note: "Under the left side" },
-  });
+  await takeSurvey(page);
   await signIn(page, "2001");
   await theme(page, "day", baseURL);
-  await page.goto("/tagged");
-  await page.getByText("What came").first().click();
-  await page.getByRole("heading", { name: "Reports to be looked at" }).scrollIntoViewIfNeeded();
-  await take(page, "reports");
 
   await page.goto("/units/LM-07");
   await page.getByRole("link", { name: / min/ }).first().click();
@@ -155,3 +136,27 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await page.getByText(/^Running the walk/).waitFor({ state: "hidden", timeout: 60_000 });
   await take(page, "record");
 });
+
+/** A boom under the line at the nursery yard, from the side, with the spots that are better. */
+async function takeSurvey(page: Page): Promise<void> {
+  await page.goto("/units/LM-19/survey");
+  await page.getByLabel("Place").selectOption({ label: "Nursery Yard" });
+  await page.getByLabel("What is to be done").fill("Mend the gutter");
+  await page.getByRole("listitem").getByRole("button", { name: "Work" }).click();
+  await page.getByRole("button", { name: "Add a piece of work" }).click();
+  await page.getByLabel("Name").fill("Gutter");
+  await page.getByLabel("Hands at").fill("6");
+  await page.getByLabel("From the left").fill("37.5");
+  await page.getByLabel("From the bottom").fill("15.5");
+  await page.getByRole("listitem").getByRole("button", { name: "Spot" }).click();
+  const picture = page.getByRole("img", { name: /from above/ });
+  const box = await picture.boundingBox();
+  await picture.click({ position: { x: (box?.width ?? 0) * 0.53, y: (box?.height ?? 0) * 0.69 } });
+  await page.getByText("From the side", { exact: true }).click();
+  await page.getByRole("button", { name: "Find the best spot" }).click();
+  await page
+    .getByText(/to spare/)
+    .first()
+    .waitFor();
+  await take(page, "survey");
+}

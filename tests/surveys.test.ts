@@ -104,6 +104,19 @@ describe("a unit whose place is surveyed apart from the walk", () => {
     expect(await survey(scissor, place.id, 9)).toMatchObject({ verdict: "beyond" });
     expect(await stateOf(scissor)).toMatchObject({ state: "stopped_for_conditions", usable: false });
     await survey(scissor, place.id);
+    // It hits something: looked over again, its place is surveyed again too.
+    await recordUnitEvent(
+      yard.db,
+      scissor,
+      yard.people.operator,
+      { id: randomUUID(), kind: "contact" },
+      at(minute),
+    );
+    expect(await walk(scissor)).toBe("cleared");
+    minute += 2;
+    expect(await stateOf(scissor)).toMatchObject({ state: "survey_due", surveyed: undefined });
+    await survey(scissor, place.id);
+    expect(await stateOf(scissor)).toMatchObject({ state: "cleared" });
     // Its level was read more than an hour ago.
     minute += 61;
     expect(await stateOf(scissor)).toMatchObject({ state: "survey_due", surveyed: undefined });

@@ -52,6 +52,30 @@ describe("standingOf", () => {
     expect(state({ walk: { ...walk, outcome: "not_cleared" } })).toBe("not_cleared");
     expect(state({ walk: { ...walk, outcome: "stopped_for_conditions" } })).toBe("stopped_for_conditions");
   });
+  it("a survey that is owed, too old, or allows nothing keeps it from use; one that allows it ends the clearance with it", () => {
+    const untilMs = at("02T10:00");
+    expect(state({ survey: { owed: true } })).toBe("survey_due");
+    expect(state({ survey: { owed: true, allows: true, untilMs: at("02T09:00") } })).toBe("survey_due");
+    expect(state({ survey: { owed: true, allows: false, untilMs } })).toBe("stopped_for_conditions");
+    expect(standingOf({ ...cleared, survey: { owed: true, allows: true, untilMs } })).toMatchObject({
+      usable: true,
+      untilMs,
+    });
+    // Nobody asked for it, and it says no all the same, as long as it counts.
+    expect(state({ survey: { owed: false, allows: false, untilMs } })).toBe("stopped_for_conditions");
+    expect(state({ survey: { owed: false, allows: false, untilMs: at("02T08:00") } })).toBe("cleared");
+    expect(state({ survey: { owed: true }, walk: undefined })).toBe("inspection_owed");
+  });
+  it("a stop for conditions holds until its moment, or until somebody has looked; a tag comes before it", () => {
+    expect(standingOf({ ...cleared, stops: [{ reason: "wind" }] })).toMatchObject({
+      state: "stopped_for_conditions",
+      usable: false,
+      stop: { reason: "wind" },
+    });
+    expect(state({ stops: [{ reason: "storm", untilMs: at("02T09:00") }] })).toBe("cleared");
+    expect(state({ stops: [{ reason: "storm", untilMs: at("02T09:01") }] })).toBe("stopped_for_conditions");
+    expect(state({ stops: [{ reason: "wind" }], tags: ["T-0001"] })).toBe("tagged_out");
+  });
 });
 
 describe("how long a walk may take", () => {

@@ -12,7 +12,7 @@ import {
   rectangle,
   sidesOf,
 } from "./on-the-plan";
-import { type Shape, standsAt } from "./outline";
+import { type Shape, type Stand, standsAt } from "./outline";
 import { marksOf, type PlacePlan } from "./place-plan";
 
 /** How far somebody works beyond the rails of a platform that goes straight up, feet on its floor. */
@@ -120,20 +120,50 @@ export function mostOutAt(shape: Shape, heightM: number): number | undefined {
  * does not reach. Metres, worked out once for each height its floor may have.
  */
 export function reachOnOutline(shape: Shape, handsM: number): (awayM: number) => number | undefined {
-  const floors = floorsFor(shape, handsM).map((heightM) => ({
-    heightM,
-    mostOutM: mostOutAt(shape, heightM),
-  }));
+  const { outline, platformRadiusM } = shape;
+  if (outline === undefined) return () => undefined;
+  const spans = floorsFor(shape, handsM).flatMap((floorM) => {
+    const most = mostOutAt(shape, floorM);
+    return most === undefined ? [] : spansAt(outline, floorM).map(([from, to]) => ({ from, to, most }));
+  });
+  const furthest = Math.max(...spans.map(({ to }) => to)) + platformRadiusM;
   return (awayM) => {
-    const outM = Math.max(0, awayM - shape.platformRadiusM);
-    let left: number | undefined;
-    for (const { heightM, mostOutM } of floors) {
-      if (mostOutM === undefined || outM > mostOutM + 1e-6) continue;
-      if (standsAt(shape, { outM, heightM }) === true) left = Math.max(left ?? 0, mostOutM - outM);
-    }
-    return left;
+    if (awayM > furthest) return undefined;
+    const outM = Math.max(0, awayM - platformRadiusM);
+    let left = Number.NEGATIVE_INFINITY;
+    for (const { from, to, most } of spans)
+      if (outM >= from && outM <= to && most - outM > left) left = most - outM;
+    return left === Number.NEGATIVE_INFINITY ? undefined : Math.max(0, left);
   };
 }
+
+/** From where to where an outline is entered and left at a height, a hair wider than it is, in metres out. */
+function spansAt(outline: readonly Stand[], heightM: number): readonly (readonly [number, number])[] {
+  const hair = 1e-5;
+  const crossings: number[] = [];
+  const along: [number, number][] = [];
+  outline.forEach((a, i) => {
+    const b = outline[(i + 1) % outline.length] ?? a;
+    const [low, high] = [Math.min(a.heightM, b.heightM), Math.max(a.heightM, b.heightM)];
+    if (heightM < low - hair || heightM > high + hair) return;
+    // Where an edge lies along the height, or only touches it, it is inside all the same.
+    if (high - low < hair) along.push([Math.min(a.outM, b.outM), Math.max(a.outM, b.outM)]);
+    else if (a.heightM > heightM !== b.heightM > heightM)
+      crossings.push(a.outM + ((heightM - a.heightM) / (b.heightM - a.heightM)) * (b.outM - a.outM));
+    else along.push(touched(a, b, heightM));
+  });
+  crossings.sort((x, y) => x - y);
+  const inside = crossings.flatMap((from, i): [number, number][] =>
+    i % 2 === 0 ? [[from, crossings[i + 1] ?? from]] : [],
+  );
+  return [...inside, ...along].map(([from, to]) => [from - hair, to + hair]);
+}
+
+/** The end of an edge that touches a height. */
+const touched = (a: Stand, b: Stand, heightM: number): [number, number] => {
+  const end = Math.abs(a.heightM - heightM) < Math.abs(b.heightM - heightM) ? a : b;
+  return [end.outM, end.outM];
+};
 
 /** The first mark that keeps a boom, or its platform, from being held there. */
 function inTheWay(shape: Shape, plan: PlacePlan, spot: At, held: Held): string | undefined {

@@ -1,17 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { bruteForce } from "../../../tests/survey/one-by-one";
 import { demoSheets } from "../../demo/sheets/demo-sheets";
 import { lineRulePresets } from "../vocabulary/line-rule";
-import { type Job, jobSchema, type Spot } from "./job";
-import { keepOffLine, wallOf } from "./line-sums";
-import { nearestToLine } from "./lines";
-import { distanceM } from "./on-the-plan";
-import { shapeOf } from "./outline";
-import { type Mark, marksOf, type PlacePlan, placePlanSchema } from "./place-plan";
-import { reachFrom } from "./reach";
-import { apartFromBestM, bestSpots, boardM, compareSpots, type SpotFound, type SpotQuestion } from "./spots";
-import { marginOf, type Sum } from "./sums";
-import { surveyed } from "./survey";
+import { type Job, jobSchema } from "./job";
+import { type Mark, type PlacePlan, placePlanSchema } from "./place-plan";
+import { bestSpots, type SpotQuestion } from "./spots";
 
 const nowMs = Date.parse("2026-06-01T06:00:00Z");
 const at = (x: number, y: number) => ({ x, y });
@@ -21,84 +15,6 @@ const box = (x: number, y: number, w: number, d: number) => [
   at(x + w, y + d),
   at(x, y + d),
 ];
-
-/** Sums that say whether the unit may stand there at all; the others say whether a piece of work is done from there. */
-const aboutTheSpot = new Set(["slope", "floor", "edges", "air"]);
-
-/** The slow way: the whole survey of every spot of the board, and its verdicts read off. */
-function bruteForce(question: SpotQuestion): readonly SpotFound[] {
-  const found: SpotFound[] = [];
-  for (let y = 0; y <= question.plan.depthM; y += boardM)
-    for (let x = 0; x <= question.plan.widthM; x += boardM)
-      for (let facingDeg = 0; facingDeg < 360; facingDeg += 45) {
-        const one = bySurvey(question, { at: { x, y }, facingDeg });
-        if (one !== undefined) found.push(one);
-      }
-  found.sort(compareSpots);
-  const [best] = found;
-  if (best === undefined) return [];
-  const apart = (one: SpotFound) =>
-    Math.hypot(one.spot.at.x - best.spot.at.x, one.spot.at.y - best.spot.at.y) >= apartFromBestM;
-  return [best, ...found.filter(apart).slice(0, 1)];
-}
-
-function bySurvey(question: SpotQuestion, spot: Spot): SpotFound | undefined {
-  const { sheet, plan, job, readings, rules, surveyedMs, works } = question;
-  const survey = (ids: readonly string[]) =>
-    surveyed({
-      sheet,
-      plan,
-      job: { ...job, way: [] },
-      stands: [{ spot, positions: [...ids] }],
-      readings: { ...readings, ventilated: true },
-      rules,
-      surveyedMs,
-    }).sums.filter(({ stand }) => stand === 0);
-  // Ground that no mark says slopes is level until it is read; a slope nobody knows is not.
-  const unread = (sum: Sum) => sum.missing?.[0] === "level" && sum.about === undefined;
-  const fails = (sum: Sum) => sum.verdict === "beyond" || (sum.verdict === "not_known" && !unread(sum));
-  if (survey([]).some((sum) => aboutTheSpot.has(sum.topic) && fails(sum))) return undefined;
-  const left: number[] = [5];
-  const serves: string[] = [];
-  for (const { topic, compared } of survey([]))
-    if (topic === "edges" && compared !== undefined) left.push(marginOf(compared) ?? 0);
-  for (const { id } of works) {
-    const sums = survey([id]).filter(
-      ({ topic, because }) => !aboutTheSpot.has(topic) && topic !== "pads" && because !== "barriers",
-    );
-    if (sums.some(fails)) continue;
-    serves.push(id);
-    for (const { topic, compared, because } of sums)
-      if ((topic === "lines" && because !== "out_of_reach") || topic === "reach")
-        left.push(compared === undefined ? 5 : (marginOf(compared) ?? 5));
-    // A line out of its reach altogether leaves what the platform itself leaves.
-    if (sums.some(({ because }) => because === "out_of_reach")) left.push(...leftToLines(question, spot, id));
-  }
-  if (serves.length === 0) return undefined;
-  const marginM = Math.floor(Math.min(...left) * 10 + 1e-6) / 10;
-  return {
-    spot,
-    serves,
-    marginM,
-    awayM: distanceM(spot.at, question.from),
-  };
-}
-
-function leftToLines(
-  { sheet, plan, job, rules, works }: SpotQuestion,
-  spot: Spot,
-  id: string,
-): readonly number[] {
-  const shape = shapeOf(sheet, job.range);
-  const work = works.find((one) => one.id === id);
-  if (work === undefined) return [];
-  const { held } = reachFrom(shape, plan, spot, work);
-  return marksOf(plan, "power_line").map(
-    (line) =>
-      nearestToLine(shape, spot.at, spot.facingDeg, held, wallOf(line)) -
-      keepOffLine(line, sheet, rules, job.toolM, undefined).distanceM,
-  );
-}
 
 const point = fc
   .tuple(fc.integer({ min: 0, max: 10 }), fc.integer({ min: 0, max: 8 }))

@@ -5,7 +5,7 @@ import { lineRulePresets, ruleDistanceM, strictestDistanceM } from "../vocabular
 import { largestReaction } from "./floor";
 import type { Job } from "./job";
 import { keepOff } from "./keep-off";
-import { furthestOutM, highestFloorM, nearestToLine, outlineToLine } from "./lines";
+import { furthestOutM, highestFloorM, nearestToLine, outlineToLine, pointToLine } from "./lines";
 import { carriedBy, heaviestNextKg, ratedKg } from "./load";
 import { type Shape, standsAt } from "./outline";
 import { padSideM, spanM } from "./pads";
@@ -104,6 +104,15 @@ describe("a platform and a line", () => {
     expect(nearestToLine(boom, spot, 0, held(10, 2), wall)).toBeCloseTo(4, 5);
     expect(nearestToLine(boom, spot, 0, held(4, 7), wall)).toBeCloseTo(5, 5);
     expect(nearestToLine(boom, spot, 0, held(4, 12), wall)).toBeCloseTo(5, 5);
+  });
+
+  it("a boom that reaches over a line is in its way, however high it goes", () => {
+    // Straight above it: nothing across, and everything above the lowest conductor is the line's.
+    expect(pointToLine({ x: 60, y: 50 }, 20, wall)).toBe(0);
+    expect(pointToLine({ x: 57, y: 50 }, 20, wall)).toBe(3);
+    expect(pointToLine({ x: 57, y: 50 }, 4, wall)).toBe(5);
+    const high = { ...boom, knuckleM: 15 };
+    expect(nearestToLine(high, spot, 0, held(16, 15), wall)).toBeCloseTo(0, 4);
   });
 
   it("one whose height nobody knows is kept off from the ground up", () => {

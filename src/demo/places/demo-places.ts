@@ -190,6 +190,13 @@ export const demoPlaces: readonly PlacePlan[] = [
       at: box(0, 40, 30, 10),
       ground: "gravel_compacted",
     },
+    {
+      id: "lake",
+      name: "Lake",
+      kind: "obstacle",
+      at: [at(0, 0), at(80, 0), at(80, 5), at(40, 8), at(0, 6)],
+      heightM: 0,
+    },
     { id: "bank", name: "Lake bank", kind: "drop_off", at: [at(0, 6), at(40, 8), at(80, 5)] },
   ]),
 ];

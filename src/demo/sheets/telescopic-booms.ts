@@ -280,6 +280,8 @@ export const dualFuelBoomSheet = makeSheet({
     platform_height: 20.2,
     working_height: 22.2,
     outreach: 16.8,
+    drop_off_distance: 1.8,
+    bystander_distance: 2.5,
     main_length: 7.6,
     main_stroke: 8.6,
     jib_length: 1.8,

@@ -85,7 +85,7 @@ export function JobStep({
         </div>
       ) : null}
       <section>
-        <h3 className="text-[20px] font-bold">{t("survey.things")}</h3>
+        <h2 className="text-[20px] font-bold">{t("survey.things")}</h2>
         <p>{t("survey.yardCaution.load")}</p>
         <ul>
           {job.items.map((item) => (

@@ -52,7 +52,7 @@ export function ReadingsStep({
         />
       )}
       <section className="grid gap-2">
-        <h3 className="text-[20px] font-bold">{t("survey.around")}</h3>
+        <h2 className="text-[20px] font-bold">{t("survey.around")}</h2>
         <CheckBox
           checked={readings.barriers === true}
           onCheck={(barriers) => set({ barriers: barriers || undefined })}
@@ -89,7 +89,7 @@ export function ReadingsStep({
       </section>
       {lines.length === 0 ? null : (
         <section className="grid gap-3">
-          <h3 className="text-[20px] font-bold">{t("survey.lines")}</h3>
+          <h2 className="text-[20px] font-bold">{t("survey.lines")}</h2>
           <p className="font-semibold">{t("survey.yardCaution.lines")}</p>
           <Field words={t("survey.spotter")}>
             <TextField
@@ -104,7 +104,7 @@ export function ReadingsStep({
         </section>
       )}
       <section className="grid gap-3 md:grid-cols-2">
-        <h3 className="text-[20px] font-bold md:col-span-2">{t("survey.rescue")}</h3>
+        <h2 className="text-[20px] font-bold md:col-span-2">{t("survey.rescue")}</h2>
         <Field words={t("survey.rescueWho")}>
           <TextField
             value={readings.rescue?.who ?? ""}
@@ -186,10 +186,10 @@ function WindFields({
   };
   return (
     <section className="grid gap-3">
-      <h3 className="text-[20px] font-bold">
+      <h2 className="text-[20px] font-bold">
         {t("survey.wind")}
         {wind === undefined ? "" : `, ${t("survey.readAt", { time: clock(Date.parse(wind.at), zone) })}`}
-      </h3>
+      </h2>
       <p>{t("survey.yardCaution.wind")}</p>
       <OneOf
         legend={t("survey.windBy")}
@@ -358,7 +358,7 @@ function Hazards({
     set(hazards.map((one) => (one.id === id ? { ...one, ...more } : one)));
   return (
     <section>
-      <h3 className="text-[20px] font-bold">{t("survey.hazards")}</h3>
+      <h2 className="text-[20px] font-bold">{t("survey.hazards")}</h2>
       <p className="text-ink2">{t("survey.hazardsHelp")}</p>
       <ul>
         {hazards.map((hazard) => (

@@ -380,7 +380,7 @@ function Carried({ words, sums }: { words: SurveyWords; sums: readonly Sum[] }) 
   const limits = limitsToCarry(words, sums);
   return (
     <section className="border-[2.5px] border-ink p-3">
-      <h3 className="text-[20px] font-bold">{words.t("survey.card")}</h3>
+      <h2 className="text-[20px] font-bold">{words.t("survey.card")}</h2>
       {limits.length === 0 ? (
         <p>{words.t("survey.cardNone")}</p>
       ) : (

@@ -2,7 +2,7 @@ import type { SurveyGiven } from "@/core/survey/job";
 import type { PlacePlan } from "@/core/survey/place-plan";
 import type { Limit, Sum } from "@/core/survey/sums";
 import { clock } from "../states";
-import { figureWords, type Measures } from "./figure";
+import { figureWords, type Measures, type Rounded } from "./figure";
 
 export type T = {
   (key: string, values?: Record<string, string | number>): string;
@@ -27,8 +27,15 @@ export function nameOf({ t, plan, job, hazards }: SurveyWords, id: string): stri
   return [...plan.marks, ...job.positions, ...job.items].find((one) => one.id === id)?.name ?? id;
 }
 
-const figure = ({ measures, t }: SurveyWords, value: number, unit: Parameters<typeof figureWords>[1]) =>
-  figureWords(value, unit, measures, t("inspect.decimal"));
+const figure = (
+  { measures, t }: SurveyWords,
+  value: number,
+  unit: Parameters<typeof figureWords>[1],
+  rounded?: Rounded,
+) => figureWords(value, unit, measures, t("inspect.decimal"), rounded);
+
+/** Limits that ask for at least so much; the others for at most. */
+const atLeast: ReadonlySet<Limit["limit"]> = new Set(["pads", "span", "keep_off"]);
 
 /** What a sum is about, in a few words. */
 export function titleOf(words: SurveyWords, sum: Sum): string {
@@ -65,9 +72,11 @@ export function figuresOf(words: SurveyWords, { compared, missing }: Sum): strin
       : t("survey.missing", { what: missing.map((one) => missingWords(words, one)).join(", ") });
   if (compared === undefined) return lacks;
   const { found, limit, unit, must } = compared;
-  const told = (value: number | undefined) =>
-    value === undefined ? t("survey.unknownFigure") : figure(words, value, unit);
-  const both = t(`survey.compared.${must}`, { found: told(found), limit: told(limit) });
+  const told = (value: number | undefined, rounded: Rounded) =>
+    value === undefined ? t("survey.unknownFigure") : figure(words, value, unit, rounded);
+  // Rounded against what was found, so that what is told never looks better than it is.
+  const [of, against] = must === "at_most" ? (["up", "down"] as const) : (["down", "up"] as const);
+  const both = t(`survey.compared.${must}`, { found: told(found, of), limit: told(limit, against) });
   return lacks === "" ? both : `${both}. ${lacks}`;
 }
 
@@ -96,7 +105,7 @@ export function limitWords(words: SurveyWords, { limit, value, unit, about, posi
         ? clock(value, zone)
         : limit === "stand_facing"
           ? facingWords(t, value)
-          : figure(words, value, unit ?? "m");
+          : figure(words, value, unit ?? "m", atLeast.has(limit) ? "up" : "down");
   const key = limit === "wind_at_most" && about !== undefined ? "wind_at_most_about" : limit;
   const line = t(`survey.limit.${key}`, {
     value: told,
