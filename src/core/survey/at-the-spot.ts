@@ -124,13 +124,15 @@ function narrowestM(area: Area): number {
   return Math.min(span("x"), span("y"));
 }
 
-/** What the unit stands on: as it was found; or of the marks it covers the softest; or what the plan says of the rest. */
+/** What the unit stands on: of the marks it covers the softest, or what the plan says of the rest; and what was found, where that is softer or nothing is drawn. */
 export function groundAt(plan: PlacePlan, stand: Stand, covers: Area): Ground {
-  if (stand.ground !== undefined) return stand.ground;
   const under = marksOf(plan, "ground").filter(({ at }) =>
     covers.length === 0 ? isWithin(stand.spot.at, at) : overlap(covers, at),
   );
-  const all = under.length === 0 ? [plan.ground] : under.map(({ ground }) => ground);
+  const drawn = under.length === 0 ? [plan.ground] : under.map(({ ground }) => ground);
+  const known = drawn.filter((ground) => ground !== "not_known");
+  // What nobody has drawn is as it was found.
+  const all = stand.ground === undefined ? drawn : [...known, stand.ground];
   return grounds[Math.min(...all.map((ground) => grounds.indexOf(ground)))] ?? "not_known";
 }
 

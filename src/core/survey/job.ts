@@ -150,7 +150,16 @@ export type Stand = z.infer<typeof standSchema>;
 
 /** Of a survey: how many spots it covers at most. */
 const mostStands = 12;
-export const standsSchema = z.array(standSchema).min(1, "expected a spot to stand on").max(mostStands);
+/** Pieces of work of all spots together. */
+const mostServed = 60;
+export const standsSchema = z
+  .array(standSchema)
+  .min(1, "expected a spot to stand on")
+  .max(mostStands)
+  .refine(
+    (stands) => stands.reduce((sum, { positions }) => sum + positions.length, 0) <= mostServed,
+    `expected at most ${mostServed} pieces of work from all spots together; make a second survey`,
+  );
 
 /** All somebody gives of a survey: it is worked out from this, the plan, the sheet and the policy. */
 export const surveyGivenSchema = z.strictObject({

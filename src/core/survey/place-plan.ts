@@ -5,6 +5,8 @@ import { mostKv } from "../vocabulary/line-rule";
 export const mostSideM = 300;
 const mostMarks = 200;
 const mostPoints = 60;
+/** Of all power lines together: each piece is held against every piece of work. */
+const mostLinePoints = 40;
 
 const metre = z.number().min(0).max(mostSideM);
 const at = z.strictObject({ x: metre, y: metre });
@@ -159,6 +161,16 @@ export const placePlanSchema = z
   })
   .superRefine((plan, ctx) => {
     const ids = new Set<string>();
+    const linePoints = plan.marks.reduce(
+      (sum, { kind, at }) => sum + (kind === "power_line" ? at.length : 0),
+      0,
+    );
+    if (linePoints > mostLinePoints)
+      ctx.addIssue({
+        code: "custom",
+        path: ["marks"],
+        message: `expected at most ${mostLinePoints} points of power lines in all, got ${linePoints}; draw them straighter, or as two places`,
+      });
     plan.marks.forEach((mark, index) => {
       if (ids.has(mark.id))
         ctx.addIssue({ code: "custom", path: ["marks", index, "id"], message: `${mark.id} is there twice` });

@@ -9,6 +9,7 @@ import { bearsKpa } from "./pads";
 import { type PlacePlan, placePlanSchema } from "./place-plan";
 import { type Topic, verdicts } from "./sums";
 import { surveyed } from "./survey";
+import { rougher } from "./wind-sums";
 
 const nowMs = Date.parse("2026-06-01T06:00:00Z");
 const justNow = new Date(nowMs - 60_000).toISOString();
@@ -202,6 +203,24 @@ describe("a whole survey", () => {
     expect(over[0]?.limits?.[0]).toMatchObject({ limit: "span" });
   });
 
+  it("believes what was found only where it is the stricter, or nothing is drawn", () => {
+    const onLawn = (drawn: "soft" | "not_known" | "concrete", found: "soft" | "concrete") =>
+      surveyed({
+        ...clear,
+        plan: { ...yard, ground: drawn },
+        stands: [{ ...stand, ground: found }],
+      }).sums.some(({ topic }) => topic === "pads");
+    expect(onLawn("soft", "concrete")).toBe(true);
+    expect(onLawn("concrete", "soft")).toBe(true);
+    expect(onLawn("not_known", "concrete")).toBe(false);
+    expect(["open", "built_up"].map((found) => rougher("hedges", found as "open"))).toEqual([
+      "hedges",
+      "built_up",
+    ]);
+    expect(rougher("not_known", "open")).toBe("open");
+    expect(rougher("open", "not_known")).toBe("not_known");
+  });
+
   it("counts the cones that go round it", () => {
     const cones = surveyed(clear).sums.flatMap(({ terms }) => terms.filter((t) => t.term === "cones"));
     const round = surveyed(clear).sums.flatMap(({ terms }) =>
@@ -325,6 +344,10 @@ describe("what is not a plan, or a rule", () => {
       placePlanSchema.safeParse({ ...yard, ...change }).error?.issues[0]?.message;
     expect(refused({ widthM: 30 })).toBe("expected points of line within 30 by 30 m, got 34, 0");
     expect(refused({ marks: [yard.marks[0], yard.marks[0]] })).toBe("line is there twice");
+    const zigzag = Array.from({ length: 41 }, (_, i) => ({ x: i % 2, y: i / 2 }));
+    expect(refused({ marks: [{ ...yard.marks[0], at: zigzag }] })).toContain(
+      "at most 40 points of power lines",
+    );
     const rule = (distanceM: number) =>
       lineRuleSchema.safeParse({
         shape: "stepped",

@@ -2,8 +2,24 @@ import { figureOf } from "../sheet/read";
 import { isFresh } from "./fresh";
 import type { SurveyInput } from "./input";
 import { shapeOf } from "./outline";
+import type { Terrain } from "./place-plan";
 import { type Sum, term, verdictOf } from "./sums";
-import { gustOf, outdoorsFromMps, sailForceN, windAtHeight, windBySight, windForSailMps } from "./wind";
+import {
+  exponentOf,
+  gustOf,
+  outdoorsFromMps,
+  sailForceN,
+  windAtHeight,
+  windBySight,
+  windForSailMps,
+} from "./wind";
+
+/** What was found against what is drawn: where both are known the rougher land holds. */
+export function rougher(drawn: Terrain, found: Terrain | undefined): Terrain {
+  if (found === undefined) return drawn;
+  if (drawn === "not_known") return found;
+  return exponentOf[found] >= exponentOf[drawn] ? found : drawn;
+}
 
 /** The wind at the highest work against the plate's rating, and on every sheet that is carried. None under a roof. */
 export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: SurveyInput): readonly Sum[] {
@@ -37,7 +53,7 @@ export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: Surv
   const { handsM, highestM } = shapeOf(sheet, job.range);
   const highest = Math.max(...job.positions.map((work) => work.handsM));
   const heightM = highestM === undefined ? highest : Math.min(highest, highestM + handsM);
-  const terrain = readings.terrain ?? plan.terrain;
+  const terrain = rougher(plan.terrain, readings.terrain);
   const gust = gustOf(read);
   const there = windAtHeight(gust, { readAtM: read.heightM, heightM, terrain });
   const grows = there / gust;

@@ -45,6 +45,8 @@ export interface SurveyPage {
   readonly zone: string;
   readonly measures: Measures;
   readonly mayDraw: boolean;
+  /** The place the coming shift needs it at, in words. */
+  readonly neededAt: string | undefined;
 }
 
 /** The survey of a place and a job for a unit: the sums are done as it is told and read, and what follows is always in sight. */
@@ -52,7 +54,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
   const { plate, sheet, places, rules, zone, measures } = page;
   const t = useTranslations() as unknown as T;
   const [first] = places;
-  const [draft, setDraft] = useDraft(plate, places);
+  const [draft, setDraft] = useDraft(plate, places, page.neededAt);
   const [step, setStep] = useState<Step>("job");
   const [view, setView] = useState<"above" | "side">("above");
   const [stand, setStand] = useState(0);
@@ -397,9 +399,10 @@ function Carried({ words, sums }: { words: SurveyWords; sums: readonly Sum[] }) 
 }
 
 /** The draft of a unit's survey, kept on this device until the next is begun. */
-function useDraft(plate: string, places: readonly PlaceShown[]) {
+function useDraft(plate: string, places: readonly PlaceShown[], needed: string | undefined) {
   const name = `survey draft ${plate}`;
-  const [first] = places;
+  // Where the shift needs it, if that is drawn.
+  const first = places.find(({ plan }) => plan.name === needed) ?? places[0];
   const [draft, setDraft] = useState(first === undefined ? undefined : newDraft(first.id, first.plan));
   const [taken, setTaken] = useState(false);
   useEffect(() => {

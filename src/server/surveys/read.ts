@@ -35,3 +35,7 @@ export async function rulesOfUnit(db: Db, unitId: string): Promise<WorkplaceRule
     .executeTakeFirstOrThrow();
   return policy.workplace ?? {};
 }
+
+/** The place a shift needs a unit at, in words; undefined where none does. */
+export const neededAt = async (db: Db, unitId: string): Promise<string | undefined> =>
+  (await db.selectFrom("shiftNeed").select("place").where("unitId", "=", unitId).executeTakeFirst())?.place;

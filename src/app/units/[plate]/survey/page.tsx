@@ -8,7 +8,7 @@ import { database } from "@/server/database/database";
 import { chromeData, pageCall } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
 import { placesOf } from "@/server/places/read";
-import { rulesOfUnit } from "@/server/surveys/read";
+import { neededAt, rulesOfUnit } from "@/server/surveys/read";
 
 export async function generateMetadata({ params }: { params: Promise<{ plate: string }> }) {
   return { title: decodeURIComponent((await params).plate) };
@@ -34,6 +34,7 @@ export default async function SurveyPage({ params }: { params: Promise<{ plate: 
             nowMs: call.at.getTime(),
             zone: call.zone,
             measures: chrome.display.measures,
+            neededAt: await neededAt(db, unit.id),
             mayDraw: mayAt(call.person, "draw_places", unit.siteId),
           }}
         />
