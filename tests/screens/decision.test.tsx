@@ -23,13 +23,14 @@ function Decision({ model }: { model: InspectModel }) {
   );
 }
 
-function decision(outcome: Outcome, { link = "sent", toSend = 0 } = {}) {
+function decision(outcome: Outcome, { link = "sent", toSend = 0, apart = false } = {}) {
   const session = {
     send: vi.fn(async () => undefined),
     covered: vi.fn(async () => covered),
     readFacts: vi.fn(),
   };
-  const data = walkOf(scissor);
+  const walk = walkOf(scissor);
+  const data = apart ? { ...walk, policy: { ...walk.policy, survey: "apart" as const } } : walk;
   const model = {
     data,
     session,
@@ -67,6 +68,17 @@ describe("the decision", () => {
   it("without a link still says that a unit is tagged out", () => {
     decision("tagged_out", { link: "no_signal" });
     expect(heading()).toBe("Tagged out");
+  });
+
+  it("is never just cleared where the place is surveyed apart: before it is signed, and after", async () => {
+    serverSays([200, { outcome: "cleared", shownOutcome: "cleared" }]);
+    decision("cleared", { apart: true });
+    expect(heading()).toBe("Machine cleared; survey the place");
+    type("or type your name", "R. Oake");
+    press(/^Sign as/);
+    const onward = await screen.findByRole("link", { name: "Survey a workplace" });
+    expect(onward.getAttribute("href")).toMatch(/^\/units\/.+\/survey$/);
+    expect(heading()).toBe("Machine cleared; survey the place");
   });
 
   it("is not signed before everything is sent", () => {

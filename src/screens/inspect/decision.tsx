@@ -18,6 +18,7 @@ import { Borrowed } from "./borrowed";
 import { MatterLine } from "./matter-line";
 import type { InspectModel } from "./model";
 import { sharesIn } from "./others";
+import { outcomeWords } from "./outcome-words";
 import { SignatureField } from "./signature";
 import { SignedView } from "./signed";
 import { conditionWord, partSentence, titleOfKey } from "./words";
@@ -44,7 +45,8 @@ export function DecisionView({
     // The newest facts: a tag may have been hung while the walk went on.
     void session.readFacts();
   }, [session]);
-  if (kept !== undefined && !busy && kept.became.kind !== "refused") return <SignedView kept={kept} />;
+  if (kept !== undefined && !busy && kept.became.kind !== "refused")
+    return <SignedView kept={kept} policy={data.policy} />;
 
   const signNow = async () => {
     if (signature === undefined) return;
@@ -81,7 +83,7 @@ export function DecisionView({
           {offline && clears(outcome) ? (
             <Mark kind="open">{t("inspect.completeOffline")}</Mark>
           ) : (
-            <Mark kind={outcomeMark[outcome]}>{t(`outcome.${outcome}`)}</Mark>
+            <Mark kind={outcomeMark[outcome]}>{outcomeWords(t, outcome, data.policy)}</Mark>
           )}
         </h1>
         {offline ? (
@@ -187,7 +189,7 @@ export function DecisionView({
               ? t("decide.needed")
               : offline
                 ? t("decide.signOffline")
-                : t("decide.signAs", { outcome: t(`outcome.${outcome}`).toLowerCase() })}
+                : t("decide.signAs", { outcome: outcomeWords(t, outcome, data.policy).toLowerCase() })}
           </Button>
         </div>
       </section>
