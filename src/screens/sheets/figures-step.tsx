@@ -1,6 +1,7 @@
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { figuresFromCsv } from "@/core/sheet/figures-csv";
+import { booms } from "@/core/vocabulary/families";
 import { type FigureId, figures, figuresOf } from "@/core/vocabulary/figures";
 import { fromStored, imperialOf, toStored, unitsFor } from "@/core/vocabulary/units";
 import { SelectField, TextField } from "@/kit/field";
@@ -8,6 +9,7 @@ import { Mark } from "@/kit/mark";
 import { FileButton } from "../file-button";
 import { withEntry, withoutFigure } from "./draft";
 import { Errors, type SheetError } from "./errors";
+import { OutlineFields } from "./outline-fields";
 import type { StepProps } from "./step";
 
 /** Figures with their unit and the manual's page. What is left out is said at once, with the check it leaves blind. */
@@ -50,6 +52,9 @@ export function FiguresStep({
           />
         ))}
       </ul>
+      {(booms as readonly string[]).includes(sheet.family) ? (
+        <OutlineFields sheet={sheet} readOnly={readOnly} onChange={onChange} />
+      ) : null}
     </div>
   );
 }
