@@ -71,6 +71,7 @@ const sameInSpanish: readonly string[] = [
   "Panel, {station}",
   "Rook Step",
   "Supervisor",
+  "no",
   "{by}, {when}",
   "{colour}, {shape}, {at}",
   "{day}, {name}",
