@@ -27,7 +27,7 @@ export function OutlineFields({ sheet, readOnly, onChange }: StepProps) {
     <section className="mt-6">
       <h2 className="text-[20px] font-bold">{t("sheets.outlines")}</h2>
       <p className="text-ink2">{t("sheets.outlinesHelp")}</p>
-      <div className="mt-3 grid gap-6 xl:grid-cols-2">
+      <div className={`mt-3 grid gap-6 ${ranges.length > 1 ? "xl:grid-cols-2" : ""}`}>
         {ranges.map((range) => (
           <OutlineField
             key={range}
