@@ -54,8 +54,7 @@ async function rescueAndBarriers(page: Page): Promise<void> {
   await step(page, "Readings");
   await page.getByLabel("Barriers and signs stand round the work").check();
   await page.getByLabel("Who on the ground brings them down").fill("S. Brack");
-  const today = await page.evaluate(() => new Date().toISOString().slice(0, 10));
-  await page.getByLabel(/^Shown the lowering controls/).fill(today);
+  await page.getByRole("button", { name: "Today" }).click();
   await page.getByLabel("Within call all the time").check();
 }
 

@@ -7,7 +7,7 @@ import { leanOn, mayLeanDriving } from "./slope-stand";
 import { type Compared, type Sum, type Term, term, verdictOf, worst } from "./sums";
 
 /** What is left free on both sides together in a door, so that nobody scrapes through. */
-export const doorSpareM = 0.1;
+const doorSpareM = 0.1;
 
 const sum = (
   topic: Sum["topic"],

@@ -10,10 +10,10 @@ import { bestFacing, type Lean, leanOn, leanUsed, mayLeanRaised, steepestOf } fr
 import { type Limit, type Sum, term, verdictOf, worst } from "./sums";
 
 /** A wheel or pad counts as on an area when it comes so near to it. */
-export const nearFootM = 0.25;
+const nearFootM = 0.25;
 
 /** How the unit leans there: as it was read, or as the plan says of what it covers; undefined where nobody knows. */
-export function leanAt(
+function leanAt(
   plan: PlacePlan,
   spot: Spot,
   covers: Area,
@@ -125,7 +125,7 @@ function narrowestM(area: Area): number {
 }
 
 /** What the unit stands on: of the marks it covers the softest, or what the plan says of the rest; and what was found, where that is softer or nothing is drawn. */
-export function groundAt(plan: PlacePlan, stand: Stand, covers: Area): Ground {
+function groundAt(plan: PlacePlan, stand: Stand, covers: Area): Ground {
   const under = marksOf(plan, "ground").filter(({ at }) =>
     covers.length === 0 ? isWithin(stand.spot.at, at) : overlap(covers, at),
   );

@@ -9,9 +9,9 @@ const at = z.strictObject({ x: metre, y: metre });
 const kg = z.number().min(0).max(20_000);
 
 /** Where a thing is set in a platform. */
-export const setOn = ["platform", "extension"] as const;
+const setOn = ["platform", "extension"] as const;
 
-export const itemSchema = z.strictObject({
+const itemSchema = z.strictObject({
   id,
   name: words(80),
   count: z.number().int().min(1).max(500),
@@ -23,7 +23,7 @@ export const itemSchema = z.strictObject({
 export type Item = z.infer<typeof itemSchema>;
 
 /** A place of work: where, and how high the hands must be. */
-export const positionSchema = z.strictObject({
+const positionSchema = z.strictObject({
   id,
   name: words(80),
   at,
@@ -68,7 +68,7 @@ export const hazardKinds = [
 /** Identified only, told to others, taken away, kept away from, or worked with under a limit. */
 export const dealtWith = ["identified", "told", "removed", "kept_away", "limited"] as const;
 
-export const hazardSchema = z.strictObject({
+const hazardSchema = z.strictObject({
   id,
   what: z.enum(hazardKinds),
   where: words(120).optional(),
@@ -132,13 +132,13 @@ export const readingsSchema = z.strictObject({
 export type Readings = z.infer<typeof readingsSchema>;
 
 /** Where a unit stands to work: its middle of turning, or of its length, and which way it faces. */
-export const spotSchema = z.strictObject({ at, facingDeg: z.number().min(0).lt(360) });
+const spotSchema = z.strictObject({ at, facingDeg: z.number().min(0).lt(360) });
 export type Spot = z.infer<typeof spotSchema>;
 
 const degrees = z.number().min(-45).max(45);
 
 /** A spot the unit is set up on, what is done from it, and what was found there. */
-export const standSchema = z.strictObject({
+const standSchema = z.strictObject({
   spot: spotSchema,
   positions: z.array(id).max(40),
   /** As the unit stands: along its length, and across. */
@@ -152,7 +152,7 @@ export type Stand = z.infer<typeof standSchema>;
 const mostStands = 12;
 /** Pieces of work of all spots together. */
 const mostServed = 60;
-export const standsSchema = z
+const standsSchema = z
   .array(standSchema)
   .min(1, "expected a spot to stand on")
   .max(mostStands)

@@ -34,7 +34,7 @@ export function keepOffLine(
 }
 
 /** Until when a line has been made dead; undefined where it counts as live at this moment. */
-export function deadUntil(readings: Readings, lineId: string, atMs: number): string | undefined {
+function deadUntil(readings: Readings, lineId: string, atMs: number): string | undefined {
   const dead =
     readings.isolations?.filter(({ mark, until }) => mark === lineId && Date.parse(until) > atMs) ?? [];
   return dead.map(({ until }) => until).sort()[0];

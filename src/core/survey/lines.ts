@@ -3,7 +3,6 @@ import {
   type At,
   apartM,
   bearingDeg,
-  cutM,
   distanceM,
   isWithin,
   lengthM,
@@ -224,7 +223,3 @@ export function outlineToLine(shape: Shape, spot: At, facingDeg: number, wall: L
   });
   return least;
 }
-
-/** Whether a straight way on the plan goes under a line. */
-export const goesUnder = (from: At, to: At, wall: LineWall): boolean =>
-  piecesOf(wall.at).some(([a, b]) => cutM(from, to, a, b).length > 0);

@@ -9,7 +9,7 @@ export type Area = readonly At[];
 const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 
 /** One metre in a direction given as on a compass, in degrees from the top of the plan, clockwise. */
-export const oneMetre = (bearingDeg: number): At => ({
+const oneMetre = (bearingDeg: number): At => ({
   x: Math.sin(radians(bearingDeg)),
   y: Math.cos(radians(bearingDeg)),
 });

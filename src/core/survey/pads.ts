@@ -22,10 +22,6 @@ export const bearsKpa = {
 export const padSideM = (reactionKg: number, kpa: number): number =>
   Math.sqrt((reactionKg * gravity) / 1000 / kpa);
 
-/** The pressure under a square pad of a side, in kPa. */
-export const padPressureKpa = (reactionKg: number, sideM: number): number =>
-  (reactionKg * gravity) / 1000 / sideM ** 2;
-
 /**
  * How long a stiff mat must be to carry a foot across a duct without touching what covers it: the duct's width, and at each end as much as bears half
  * of the reaction on a mat of this width. kg, m, m and kPa in, m out.

@@ -10,7 +10,6 @@ import {
   moved,
   nearestOnLine,
   rectangle,
-  sidesOf,
 } from "./on-the-plan";
 import { type Shape, type Stand, standsAt } from "./outline";
 import { marksOf, type PlacePlan } from "./place-plan";
@@ -199,12 +198,3 @@ function above(shape: Shape, plan: PlacePlan, { middle, floorM }: Held): string 
   if (low !== undefined) return low.id;
   return plan.roofM != null && topM > plan.roofM + 1e-9 ? "roof" : undefined;
 }
-
-/** Every side of the areas a boom crosses between spot and platform, for the drawing. */
-export const crossedOnTheWay = (plan: PlacePlan, spot: At, middle: At) =>
-  [...marksOf(plan, "obstacle"), ...marksOf(plan, "overhead")].flatMap((mark) => {
-    const between = crossedBetweenM(spot, middle, mark.at);
-    return between === undefined || sidesOf(mark.at).length === 0
-      ? []
-      : [{ mark, fromM: between[0], toM: between[1] }];
-  });

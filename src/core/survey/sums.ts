@@ -1,7 +1,7 @@
 import type { FigureUnit } from "../vocabulary/figures";
 
 /** What a survey works out, in the order a person is told of it. */
-export const topics = [
+const topics = [
   "lines",
   "overhead",
   "wind",
@@ -24,7 +24,7 @@ export const topics = [
 export type Topic = (typeof topics)[number];
 
 /** Where a figure of a sum comes from. */
-export const sources = ["sheet", "plan", "rule", "job", "read", "assumed", "worked_out"] as const;
+const sources = ["sheet", "plan", "rule", "job", "read", "assumed", "worked_out"] as const;
 export type Source = (typeof sources)[number];
 
 export type SumUnit = FigureUnit | "kV" | "m2";

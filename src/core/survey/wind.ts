@@ -7,16 +7,10 @@ export const outdoorsFromMps = 12.5;
  * The highest mean wind of each Beaufort force, in m/s at 10 m (World Meteorological Organization, Manual on Codes, the
  * Beaufort scale). A force told by sight counts as the most it can be.
  */
-export const beaufortToMps = [0.2, 1.5, 3.3, 5.4, 7.9, 10.7, 13.8, 17.1, 20.7, 24.4, 28.4, 32.6, 60] as const;
+const beaufortToMps = [0.2, 1.5, 3.3, 5.4, 7.9, 10.7, 13.8, 17.1, 20.7, 24.4, 28.4, 32.6, 60] as const;
 
 /** The height the Beaufort scale is told for, in metres. */
-export const beaufortHeightM = 10;
-
-/** The Beaufort force of a mean wind, 0 to 12. */
-export const beaufortOf = (mps: number): number => {
-  const force = beaufortToMps.findIndex((most) => mps <= most);
-  return force === -1 ? 12 : force;
-};
+const beaufortHeightM = 10;
 
 /**
  * How wind grows with height over each kind of land: the exponent of the power law (A. G. Davenport, 1960: open country, woods
@@ -33,7 +27,7 @@ export const exponentOf = {
  * A gust of three seconds over the mean wind, over land in the open (World Meteorological Organization, TD No. 1555, 2010: 1.66).
  * Taken where no gust was read.
  */
-export const gustFactor = 1.66;
+const gustFactor = 1.66;
 
 export interface WindReading {
   readonly meanMps: number;

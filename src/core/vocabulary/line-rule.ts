@@ -1,7 +1,7 @@
 import { z } from "zod";
 
 /** No rule of a site asks for less: the shortest distance any public table gives where somebody watches. */
-export const leastLineM = 3;
+const leastLineM = 3;
 /** The largest voltage a line can have: what one of unknown voltage counts as. */
 export const mostKv = 1000;
 

@@ -41,6 +41,8 @@ export function ReadingsStep({
 }) {
   const { readings } = draft.given;
   const set = (more: Partial<Readings>) => change(withReadings(draft, more));
+  const shown = (shownOn: string | null) =>
+    readings.rescue === undefined ? undefined : set({ rescue: { ...readings.rescue, shownOn } });
   const lines = marksOf(plan, "power_line");
   const traffic = marksOf(plan, "traffic");
   return (
@@ -119,18 +121,25 @@ export function ReadingsStep({
             }
           />
         </Field>
-        <Field words={t("survey.shownOn")}>
-          <TextField
-            type="date"
+        <div className="flex items-end gap-3">
+          <div className="min-w-0 flex-1">
+            <Field words={t("survey.shownOn")}>
+              <TextField
+                type="date"
+                disabled={readings.rescue === undefined}
+                value={readings.rescue?.shownOn ?? ""}
+                onChange={({ target }) => shown(target.value === "" ? null : target.value)}
+              />
+            </Field>
+          </div>
+          <Button
+            look="small"
             disabled={readings.rescue === undefined}
-            value={readings.rescue?.shownOn ?? ""}
-            onChange={({ target }) =>
-              readings.rescue === undefined
-                ? undefined
-                : set({ rescue: { ...readings.rescue, shownOn: target.value === "" ? null : target.value } })
-            }
-          />
-        </Field>
+            onClick={() => shown(now().slice(0, 10))}
+          >
+            {t("survey.today")}
+          </Button>
+        </div>
         <CheckBox
           checked={readings.rescue?.withinCall === true}
           onCheck={(withinCall) =>
