@@ -48,7 +48,8 @@ const given = (persons: number, now: Date): SurveyGiven => ({
   ],
   readings: {
     barriers: true,
-    rescue: { who: "S. Brack", shownOn: "2026-03-01", withinCall: true },
+    ventilated: true,
+    rescue: { who: "S. Brack", shownOn: now.toISOString().slice(0, 10), withinCall: true },
   },
 });
 
@@ -227,67 +228,78 @@ describe("whatever happens to it", () => {
   it("a unit stands as an oracle of a few lines says, and its row as it is worked out anew", async () => {
     const { db, people, boom } = yard;
     await fc.assert(
-      fc.asyncProperty(fc.array(fc.constantFrom(...acts), { minLength: 6, maxLength: 14 }), async (some) => {
-        // Each history on a day of its own, begun by a walk that anything before has ended.
-        minute = (Math.floor(minute / 1440) + 1) * 1440 + 60;
-        const oracle = new Oracle();
-        const stops: string[] = [];
-        const lift = async () => {
-          const stop = stops.pop();
-          if (stop !== undefined) await liftStop(db, stop, {}, person(people.owner, "owner"), at(minute));
-        };
-        await recordUnitEvent(db, boom, people.operator, { id: randomUUID(), kind: "contact" }, at(minute));
-        for (const act of some) {
-          const place = await placeId();
-          minute += act === "wait" ? 45 : 2;
-          const stop = (until: Date | null, of: { siteId: string } | { unitId: string }) => {
-            const id = randomUUID();
-            stops.push(id);
-            return stopForConditions(
-              db,
-              of,
-              { id, reason: "wind", until: until?.toISOString() ?? null },
-              people.operator,
-              at(minute),
-            );
+      fc.asyncProperty(
+        fc.array(fc.constantFrom(...acts, "walk", "survey", "survey"), {
+          minLength: 8,
+          maxLength: 16,
+        }),
+        async (some) => {
+          // Each history on a day of its own, begun by a walk that anything before has ended.
+          minute = (Math.floor(minute / 1440) + 1) * 1440 + 60;
+          const oracle = new Oracle();
+          const stops: string[] = [];
+          const lift = async () => {
+            const stop = stops.pop();
+            if (stop !== undefined) await liftStop(db, stop, {}, person(people.owner, "owner"), at(minute));
           };
-          if (act === "walk") await walk(boom);
-          else if (act === "survey") await survey(boom, place.id);
-          else if (act === "survey beyond") await survey(boom, place.id, 9);
-          else if (act === "redraw")
-            await redrawPlace(
-              db,
-              "yard",
-              place.id,
-              { plan: place.plan, after: place.no },
-              people.owner,
-              at(minute),
-            );
-          else if (act === "contact")
-            await recordUnitEvent(
-              db,
-              boom,
-              people.operator,
-              { id: randomUUID(), kind: "contact" },
-              at(minute),
-            );
-          else if (act === "stop unit") await stop(null, { unitId: boom });
-          else if (act === "stop site") await stop(null, { siteId: "yard" });
-          else if (act === "stop an hour") await stop(at(minute + 60), { unitId: boom });
-          else if (act === "lift") await lift();
-          const expected = oracle.after(act);
-          if (act === "walk") minute += 1;
-          // The walk of an earlier day has run out besides.
-          const state = (await stateOf(boom))?.state;
-          expect(state === "expired" ? "inspection_owed" : state, act).toBe(expected);
-          const { rows } = await sql<{ same: boolean }>`
-            SELECT to_jsonb(w) = to_jsonb(s) - 'stale' AS same FROM standing_worked_out w
-              JOIN unit_standing s USING (unit_id) WHERE w.unit_id = ${boom}`.execute(db);
-          expect(rows).toEqual([{ same: true }]);
-        }
-        while (stops.length > 0) await lift();
-      }),
-      { numRuns: 6 },
+          await recordUnitEvent(db, boom, people.operator, { id: randomUUID(), kind: "contact" }, at(minute));
+          try {
+            for (const act of some) {
+              const place = await placeId();
+              minute += act === "wait" ? 45 : 2;
+              const stop = (until: Date | null, of: { siteId: string } | { unitId: string }) => {
+                const id = randomUUID();
+                stops.push(id);
+                return stopForConditions(
+                  db,
+                  of,
+                  { id, reason: "wind", until: until?.toISOString() ?? null },
+                  people.operator,
+                  at(minute),
+                );
+              };
+              if (act === "walk") await walk(boom);
+              else if (act === "survey") await survey(boom, place.id);
+              else if (act === "survey beyond") await survey(boom, place.id, 9);
+              else if (act === "redraw")
+                await redrawPlace(
+                  db,
+                  "yard",
+                  place.id,
+                  { plan: place.plan, after: place.no },
+                  people.owner,
+                  at(minute),
+                );
+              else if (act === "contact")
+                await recordUnitEvent(
+                  db,
+                  boom,
+                  people.operator,
+                  { id: randomUUID(), kind: "contact" },
+                  at(minute),
+                );
+              else if (act === "stop unit") await stop(null, { unitId: boom });
+              else if (act === "stop site") await stop(null, { siteId: "yard" });
+              else if (act === "stop an hour") await stop(at(minute + 60), { unitId: boom });
+              else if (act === "lift") await lift();
+              // A walk is signed a minute after it was begun.
+              if (act === "walk") minute += 1;
+              const expected = oracle.after(act);
+              // The walk of an earlier day has run out besides.
+              const state = (await stateOf(boom))?.state;
+              expect(state === "expired" ? "inspection_owed" : state, act).toBe(expected);
+              const { rows } = await sql<{ same: boolean }>`
+              SELECT to_jsonb(w) = to_jsonb(s) - 'stale' AS same FROM standing_worked_out w
+                JOIN unit_standing s USING (unit_id) WHERE w.unit_id = ${boom}`.execute(db);
+              expect(rows).toEqual([{ same: true }]);
+            }
+          } finally {
+            // Whatever came of it, the next history begins without them.
+            while (stops.length > 0) await lift();
+          }
+        },
+      ),
+      { numRuns: Number(process.env["HISTORIES"] ?? 6) },
     );
   }, 240_000);
 
