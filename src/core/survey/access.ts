@@ -32,8 +32,12 @@ export function alongTheWay(
   carriedKg: number,
 ): readonly Sum[] {
   if (way.length < 2) return [];
+  const missing = (["length", "width", "stowed_height"] as const).filter(
+    (id) => figureOf(sheet, id) === undefined,
+  );
   const met = <Mark extends { readonly at: readonly At[] }>(mark: Mark) => lineToAreaM(way, mark.at) === 0;
   return [
+    ...(missing.length > 0 ? [{ topic: "access", terms: [], verdict: "not_known", missing } as const] : []),
     ...marksOf(plan, "door").flatMap((door) => throughDoor(sheet, door, way)),
     ...marksOf(plan, "ramp").flatMap((ramp) => upRamp(sheet, ramp, way)),
     ...marksOf(plan, "crossing")

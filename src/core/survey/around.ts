@@ -31,7 +31,9 @@ export function footprint(sheet: Sheet, spot: Spot): Area {
 export function nearTheSpot(sheet: Sheet, plan: PlacePlan, covers: Area): readonly Sum[] {
   const limit = figureOf(sheet, "drop_off_distance");
   const outside = covers.some(({ x, y }) => x < 0 || y < 0 || x > plan.widthM || y > plan.depthM);
+  const missing = (["length", "width"] as const).filter((id) => figureOf(sheet, id) === undefined);
   return [
+    ...(missing.length > 0 ? [{ topic: "edges", terms: [], verdict: "not_known", missing } as const] : []),
     ...(outside ? [{ topic: "edges", terms: [], verdict: "beyond", because: "off_the_plan" } as const] : []),
     ...marksOf(plan, "drop_off").map(({ id, at }): Sum => {
       const compared = { found: lineToAreaM(at, covers), limit, unit: "m", must: "at_least" } as const;

@@ -43,6 +43,8 @@ export interface Shape {
 /** A platform of unknown size is taken to be as large as this about its middle. */
 const radiusAssumedM = 1.5;
 
+const pivotAssumedM = 3;
+
 /** The shape of a sheet's unit in a load range. Where a figure is missing the larger is taken for what may come too near. */
 export function shapeOf(sheet: Sheet, range: LoadRange): Shape {
   const f = (id: Parameters<typeof figureOf>[1]) => figureOf(sheet, id);
@@ -51,7 +53,8 @@ export function shapeOf(sheet: Sheet, range: LoadRange): Shape {
   const furthestM = boom ? ((range === "heavy" ? f("outreach_heavy") : undefined) ?? f("outreach")) : 0;
   const platformLengthM = f("platform_length");
   const platformWidthM = f("platform_width");
-  const pivotM = f("chassis_height") ?? 0.5;
+  // Where it turns is no higher than the whole of it lowered.
+  const pivotM = f("chassis_height") ?? f("stowed_height") ?? pivotAssumedM;
   const working = f("working_height");
   const tower = mayHave(sheet, "tower_boom") ? f("tower_length") : 0;
   return {

@@ -64,6 +64,10 @@ export function reachFrom(shape: Shape, plan: PlacePlan, spot: Spot, work: WorkP
   return first;
 }
 
+/** Whether the sheet says how large the platform is. */
+export const hasSize = ({ platformLengthM, platformWidthM }: Shape): boolean =>
+  platformLengthM !== undefined && platformWidthM !== undefined;
+
 /** A boom holds its platform just before the work, whichever way the platform is turned. */
 function byBoom(shape: Shape, plan: PlacePlan, spot: At, work: At, floorM: number): Reached {
   const outM = Math.max(0, distanceM(spot, work) - shape.platformRadiusM);
@@ -74,7 +78,8 @@ function byBoom(shape: Shape, plan: PlacePlan, spot: At, work: At, floorM: numbe
     held,
     outM,
     mostOutM: mostOutAt(shape, floorM),
-    reaches: standsAt(shape, { outM, heightM: floorM }),
+    // How near it must come is not known of a platform of unknown size.
+    reaches: hasSize(shape) ? standsAt(shape, { outM, heightM: floorM }) : undefined,
     ...(blockedBy === undefined ? {} : { blockedBy }),
   };
 }

@@ -8,8 +8,8 @@ import type { SurveyInput } from "./input";
 import type { Stand } from "./job";
 import { lineSums, linesOnTheWay } from "./line-sums";
 import { carriedBy, heaviestNextKg, ratedKg } from "./load";
-import { shapeOf } from "./outline";
-import { reachFrom } from "./reach";
+import { type Shape, shapeOf } from "./outline";
+import { hasSize, reachFrom } from "./reach";
 import { type Compared, type Sum, type Term, term, type Verdict, verdictOf, worst } from "./sums";
 import { windSums } from "./wind-sums";
 
@@ -94,7 +94,7 @@ function ofTheStand(input: SurveyInput, index: number): readonly Sum[] {
               ? "within"
               : "beyond",
       ...(blockedBy === undefined ? {} : { because: blockedBy }),
-      ...(reaches === undefined ? { missing: [shape.boom ? "outline" : "platform_height"] } : {}),
+      ...(reaches === undefined ? { missing: [lackedBy(shape)] } : {}),
     };
   });
   return [...there, ...done, ...lineSums(input, stand, shape, reached)].map((sum) => ({
@@ -102,6 +102,10 @@ function ofTheStand(input: SurveyInput, index: number): readonly Sum[] {
     stand: index,
   }));
 }
+
+/** What is missing to tell whether a platform gets anywhere. */
+const lackedBy = (shape: Shape): string =>
+  hasSize(shape) ? (shape.boom ? "outline" : "platform_height") : "platform_length";
 
 /** Pieces of work that no spot is said to serve. */
 const unserved = ({ job, stands }: SurveyInput): readonly Sum[] =>

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "../../demo/sheets/demo-sheets";
 import type { Sheet } from "../sheet/sheet";
+import type { FigureId } from "../vocabulary/figures";
 import { lineRulePresets, lineRuleSchema, ruleDistanceM } from "../vocabulary/line-rule";
 import type { SurveyInput } from "./input";
 import { type Job, jobSchema, type Readings, readingsSchema, type Stand } from "./job";
@@ -159,6 +160,9 @@ describe("a whole survey", () => {
     ["the sheet's rating for wind", { sheet: without("wind_outdoor") }, "wind"],
     ["its tilt trip", { sheet: without("tilt_trip_along") }, "slope"],
     ["its rated load", { sheet: without("rated_load") }, "load"],
+    ["its width", { sheet: without("width") }, "edges"],
+    ["its height lowered", { sheet: without("stowed_height") }, "access"],
+    ["the size of its platform", { sheet: without("platform_width") }, "reach"],
     ["its outline", { sheet: { ...sheet, outlines: undefined } }, "reach"],
   ] as const)("is not known without %s", (_, change, topic) => {
     const input = { ...clear, ...change } as SurveyInput;
@@ -312,6 +316,19 @@ describe("nothing that is worse ever loosens a survey", () => {
       ),
       runs,
     );
+  });
+
+  it("no figure taken out of a sheet, whatever the machine and wherever it stands", () => {
+    const spots = [stand, { ...stand, spot: { at: { x: 28, y: 15 }, facingDeg: 45 } }];
+    for (const id of ["calder-vey-kb160", "dunmarrow-s24", "calder-vey-sp15", "pellbridge-rt33"] as const)
+      for (const one of spots) {
+        const whole = { ...clear, sheet: demoSheets[id] as Sheet, stands: [one] };
+        for (const figure of Object.keys(whole.sheet.figures) as FigureId[]) {
+          const { [figure]: _, ...figures } = whole.sheet.figures;
+          const less = rank({ ...whole, sheet: { ...whole.sheet, figures } });
+          expect(less, `${id} without ${figure}`).toBeLessThanOrEqual(Math.max(rank(whole), 1));
+        }
+      }
   });
 
   it("softer ground asks for no smaller a pad, a shorter table for no shorter a distance", () => {
