@@ -93,7 +93,7 @@ export const defaultPolicy: Policy = {
   matterGone: { place: "inspector", watch: "inspector" },
 };
 
-/** Of every matter the cautious choice: what a yard begins with, until its owner chooses otherwise. */
+/** Of every matter the cautious choice: what a yard begins with, until its owner chooses otherwise. It has no place drawn yet to survey. */
 export const cautiousPolicy: Policy = {
   ...defaultPolicy,
   grading: "strict",
@@ -107,6 +107,5 @@ export const cautiousPolicy: Policy = {
   fallProtection: "always",
   raisedTravel: "forbidden",
   charging: "disconnect_first",
-  survey: "apart",
   matterGone: { place: "supervisor", watch: "supervisor" },
 };
