@@ -33,7 +33,7 @@ export function questions(count: number): readonly SpotQuestion[] {
     return {
       sheet,
       plan,
-      works,
+      serve: works.map(({ id }) => id),
       job: {
         what: "bench",
         persons: 2,

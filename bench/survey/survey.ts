@@ -20,7 +20,9 @@ const percentile = (ms: readonly number[], part: number): number => {
 /** The same question on a corner of its place small enough to try every spot of. */
 const small = (question: SpotQuestion): SpotQuestion => {
   const [widthM, depthM] = [Math.min(12, question.plan.widthM), Math.min(9, question.plan.depthM)];
-  const within = question.works.slice(0, 2).map((work, i) => ({ ...work, at: { x: 3 + 3 * i, y: 4 } }));
+  const within = question.job.positions
+    .slice(0, 2)
+    .map((work, i) => ({ ...work, at: { x: 3 + 3 * i, y: 4 } }));
   const marks = question.plan.marks.map((mark) => ({
     ...mark,
     at: mark.at.map(({ x, y }) => ({
@@ -31,7 +33,7 @@ const small = (question: SpotQuestion): SpotQuestion => {
   return {
     ...question,
     plan: { ...question.plan, widthM, depthM, marks },
-    works: within,
+    serve: within.map(({ id }) => id),
     job: { ...question.job, positions: within },
   };
 };

@@ -30,7 +30,7 @@ export function bruteForce(question: SpotQuestion): readonly SpotFound[] {
 }
 
 function bySurvey(question: SpotQuestion, spot: Spot): SpotFound | undefined {
-  const { sheet, plan, job, readings, rules, surveyedMs, works } = question;
+  const { sheet, plan, job, readings, rules, surveyedMs, serve } = question;
   const survey = (ids: readonly string[]) =>
     surveyed({
       sheet,
@@ -49,7 +49,7 @@ function bySurvey(question: SpotQuestion, spot: Spot): SpotFound | undefined {
   const serves: string[] = [];
   for (const { topic, compared } of survey([]))
     if (topic === "edges" && compared !== undefined) left.push(marginOf(compared) ?? 0);
-  for (const { id } of works) {
+  for (const id of serve) {
     const sums = survey([id]).filter(
       ({ topic, because }) => !aboutTheSpot.has(topic) && topic !== "pads" && because !== "barriers",
     );
@@ -71,13 +71,9 @@ function bySurvey(question: SpotQuestion, spot: Spot): SpotFound | undefined {
   };
 }
 
-function leftToLines(
-  { sheet, plan, job, rules, works }: SpotQuestion,
-  spot: Spot,
-  id: string,
-): readonly number[] {
-  const shape = shapeOf(sheet, job.range);
-  const work = works.find((one) => one.id === id);
+function leftToLines({ sheet, plan, job, rules }: SpotQuestion, spot: Spot, id: string): readonly number[] {
+  const shape = shapeOf(sheet, job);
+  const work = job.positions.find((one) => one.id === id);
   if (work === undefined) return [];
   const { held } = reachFrom(shape, plan, spot, work);
   return marksOf(plan, "power_line").map(

@@ -1,11 +1,11 @@
-import { type WorkplaceRules, workplaceUnsaid } from "../vocabulary/workplace-rules";
+import { type WorkplaceRules, workplaceNumber } from "../vocabulary/workplace-rules";
 
 /** A clock may be so far ahead of the server's. */
 const aheadMs = 300_000;
 
 /** For how long a reading counts, in milliseconds. */
 export const readingLastsMs = (rules: WorkplaceRules): number =>
-  (rules.readingMin ?? workplaceUnsaid.readingMin) * 60_000;
+  workplaceNumber(rules, "readingMin") * 60_000;
 
 /** Whether a reading still counts at a moment: one too old, or from a time to come, does not. */
 export function isFresh(readAt: string, atMs: number, rules: WorkplaceRules): boolean {

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { loadRanges } from "./outline";
+import { loadRanges } from "./load-range";
 import { grounds, mostSideM, terrains } from "./place-plan";
 
 const id = z.string().regex(/^[a-z0-9_-]{1,40}$/, "expected up to 40 small letters, digits, - and _");

@@ -5,7 +5,7 @@ import {
   strictestDistanceM,
   type Watched,
 } from "../vocabulary/line-rule";
-import { workplaceUnsaid } from "../vocabulary/workplace-rules";
+import { workplaceNumbers } from "../vocabulary/workplace-rules";
 import { type Term, term } from "./sums";
 
 /** What a line moves, a machine moves and a person holds out is added to what the rule asks for. */
@@ -25,8 +25,8 @@ export function keepOff(
 ): { readonly distanceM: number; readonly terms: readonly Term[] } {
   const byRule = rule === undefined ? strictestDistanceM(voltageKv) : ruleDistanceM(rule, voltageKv, watched);
   const {
-    lineSwayM = workplaceUnsaid.lineSwayM,
-    machineSwayM = workplaceUnsaid.machineSwayM,
+    lineSwayM = workplaceNumbers.lineSwayM.unsaid,
+    machineSwayM = workplaceNumbers.machineSwayM.unsaid,
     toolM,
   } = extras;
   const terms = [

@@ -7,7 +7,7 @@ import { keepOff } from "./keep-off";
 import { furthestOutM, type Held, highestFloorM, type LineWall, nearestToLine, outlineToLine } from "./lines";
 import { type At, apartM, distanceM, nearestOnLine, piecesOf } from "./on-the-plan";
 import { furthestOf, type Shape } from "./outline";
-import { type MarkOf, marksOf, type PlacePlan } from "./place-plan";
+import { type MarkOf, marksOf } from "./place-plan";
 import { type Limit, type Sum, term, verdictOf } from "./sums";
 
 /** A line of a plan as it is kept off. */
@@ -102,21 +102,10 @@ export function lineSums(
 }
 
 /** The lines a unit passes on its way, lowered. */
-export function linesOnTheWay({
-  sheet,
-  plan,
-  way,
-  rules,
-  readings,
-  surveyedMs,
-}: {
-  readonly sheet: Sheet;
-  readonly plan: PlacePlan;
-  readonly way: readonly At[];
-  readonly rules: WorkplaceRules;
-  readonly readings: Readings;
-  readonly surveyedMs: number;
-}): readonly Sum[] {
+export function linesOnTheWay(
+  { sheet, plan, rules, readings, surveyedMs }: SurveyInput,
+  way: readonly At[],
+): readonly Sum[] {
   if (way.length < 2) return [];
   const [lengthM, widthM, topM] = (["length", "width", "stowed_height"] as const).map((id) =>
     figureOf(sheet, id),
@@ -150,6 +139,15 @@ export function linesOnTheWay({
   });
 }
 
-/** The lines of a plan that are live at a moment. */
-export const liveLines = (plan: PlacePlan, readings: Readings, atMs: number) =>
-  marksOf(plan, "power_line").filter(({ id }) => deadUntil(readings, id, atMs) === undefined);
+/** What is asked of a survey to tell which lines are kept off. */
+type LinesAsked = Pick<SurveyInput, "sheet" | "plan" | "job" | "readings" | "rules" | "surveyedMs">;
+
+/** Every line of the plan that is live at that moment, as it is kept off and by how much. */
+export const linesKept = ({ sheet, plan, job, readings, rules, surveyedMs }: LinesAsked) =>
+  marksOf(plan, "power_line")
+    .filter(({ id }) => deadUntil(readings, id, surveyedMs) === undefined)
+    .map((line) => ({
+      line,
+      wall: wallOf(line),
+      keepM: keepOffLine(line, sheet, rules, job.toolM, readings.spotter).distanceM,
+    }));

@@ -94,9 +94,9 @@ function platformToWall(
   lowestM: number,
 ): number {
   const topM = floorM + shape.handsM;
-  const { platformLengthM, platformWidthM } = shape;
-  if (!shape.boom && platformLengthM !== undefined && platformWidthM !== undefined)
-    return blockToWall(rectangle(middle, facingDeg, platformLengthM, platformWidthM), topM, piece, lowestM);
+  const { deckLengthM, platformWidthM } = shape;
+  if (!shape.boom && deckLengthM !== undefined && platformWidthM !== undefined)
+    return blockToWall(rectangle(middle, facingDeg, deckLengthM, platformWidthM), topM, piece, lowestM);
   const acrossM = Math.max(0, distanceM(middle, nearestOn(middle, ...piece)) - shape.platformRadiusM);
   return lengthM(acrossM, Math.max(0, lowestM - topM));
 }

@@ -1,8 +1,8 @@
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
-import { workplaceUnsaid } from "../vocabulary/workplace-rules";
+import { workplaceNumbers } from "../vocabulary/workplace-rules";
 import type { Job } from "./job";
-import type { LoadRange } from "./outline";
+import type { LoadRange } from "./load-range";
 
 /** What stands in a platform, in kg. `unknown`: the things whose weight nobody knows. */
 export interface Carried {
@@ -17,7 +17,7 @@ export interface Carried {
 export function carriedBy(job: Job, sitePersonKg: number | undefined): Carried {
   const eachKg = Math.max(
     job.personKg ?? 0,
-    job.personKg === null ? (sitePersonKg ?? workplaceUnsaid.personKg) : 0,
+    job.personKg === null ? (sitePersonKg ?? workplaceNumbers.personKg.unsaid) : 0,
   );
   const weigh = (items: Job["items"]) =>
     items.reduce((sum, { count, eachKg: one }) => sum + count * (one ?? 0), 0);

@@ -1,10 +1,8 @@
 import { figureOf, mayHave } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import { booms } from "../vocabulary/families";
-
-/** The load range a boom is set to: its usual one, or the heavy one with its shorter reach. */
-export const loadRanges = ["usual", "heavy"] as const;
-export type LoadRange = (typeof loadRanges)[number];
+import type { Job } from "./job";
+import type { LoadRange } from "./load-range";
 
 /** Where the middle of a platform's floor can stand: metres out from the middle of turning, metres above the ground. */
 export interface Stand {
@@ -27,7 +25,9 @@ export interface Shape {
   readonly lowestM: number;
   readonly platformLengthM: number | undefined;
   readonly platformWidthM: number | undefined;
-  /** Of the platform about its middle, however it is turned. */
+  /** The platform with its extension deck out at either end, where the job puts anything on it; what may come too near. */
+  readonly deckLengthM: number | undefined;
+  /** Of that about its middle, however it is turned. */
   readonly platformRadiusM: number;
   /** From the platform's floor to the hands: its working height less its platform height. */
   readonly handsM: number;
@@ -45,14 +45,22 @@ const radiusAssumedM = 1.5;
 
 const pivotAssumedM = 3;
 
-/** The shape of a sheet's unit in a load range. Where a figure is missing the larger is taken for what may come too near. */
-export function shapeOf(sheet: Sheet, range: LoadRange): Shape {
+/** What of a job bears on the shape of its unit. */
+type AsSet = Pick<Job, "range" | "onExtension" | "items">;
+
+/** The shape of a sheet's unit as a job sets it. Where a figure is missing the larger is taken for what may come too near. */
+export function shapeOf(sheet: Sheet, job: AsSet): Shape {
+  const { range } = job;
   const f = (id: Parameters<typeof figureOf>[1]) => figureOf(sheet, id);
   const boom = (booms as readonly string[]).includes(sheet.family);
   const highestM = f("platform_height");
   const furthestM = boom ? ((range === "heavy" ? f("outreach_heavy") : undefined) ?? f("outreach")) : 0;
   const platformLengthM = f("platform_length");
   const platformWidthM = f("platform_width");
+  const extended = job.onExtension > 0 || job.items.some(({ on }) => on === "extension");
+  // No extension is longer than the platform it slides in.
+  const extensionM = extended ? (f("extension_length") ?? platformLengthM ?? 0) : 0;
+  const deckLengthM = platformLengthM === undefined ? undefined : platformLengthM + 2 * extensionM;
   // Where it turns is no higher than the whole of it lowered.
   const pivotM = f("chassis_height") ?? f("stowed_height") ?? pivotAssumedM;
   const working = f("working_height");
@@ -66,10 +74,11 @@ export function shapeOf(sheet: Sheet, range: LoadRange): Shape {
     lowestM: boom ? 0 : (f("platform_stowed_height") ?? 0),
     platformLengthM,
     platformWidthM,
+    deckLengthM,
     platformRadiusM:
-      platformLengthM === undefined || platformWidthM === undefined
+      deckLengthM === undefined || platformWidthM === undefined
         ? radiusAssumedM
-        : Math.hypot(platformLengthM, platformWidthM) / 2,
+        : Math.hypot(deckLengthM, platformWidthM) / 2,
     handsM:
       working === undefined || highestM === undefined
         ? handsAboveFloorM

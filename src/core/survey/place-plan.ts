@@ -12,10 +12,6 @@ const metre = z.number().min(0).max(mostSideM);
 const at = z.strictObject({ x: metre, y: metre });
 const line = z.array(at).min(2, "expected a line of at least two points").max(mostPoints);
 const area = z.array(at).min(3, "expected an area of at least three points").max(mostPoints);
-const heightM = z.number().min(0).max(200).nullable();
-const slopeDeg = z.number().min(0).max(60).nullable();
-/** Degrees from the top of the plan, clockwise. */
-const bearing = z.number().min(0).lt(360);
 
 /** What a machine may stand on, by what it bears (`pads.ts`). */
 export const grounds = [
@@ -38,37 +34,58 @@ const base = {
   name: z.string().trim().min(1).max(80),
 };
 
+/** The figures a mark may have, each with its unit and what it can be; what is null is not known. */
+export const markFigures = {
+  /** Of an obstacle or a door; of a power line its lowest conductor's, above the ground. */
+  heightM: { unit: "m", least: 0, most: 200 },
+  undersideM: { unit: "m", least: 0, most: 200 },
+  voltageKv: { unit: "kV", least: 0.05, most: mostKv },
+  /** How far wind moves a conductor to the side. */
+  swayM: { unit: "m", least: 0, most: 20 },
+  /** What one wheel or pad may weigh on it. */
+  pointLoadKg: { unit: "kg", least: 0, most: 80_000 },
+  slopeDeg: { unit: "deg", least: 0, most: 60 },
+  /** The direction in which it falls, from the top of the plan, clockwise. */
+  fallsDeg: { unit: "deg", least: 0, most: 360 },
+  widthM: { unit: "m", least: 0.1, most: 60 },
+  thresholdMm: { unit: "mm", least: 0, most: 500 },
+  /** The width of the passage a door opens into, where a machine turns into it. */
+  passageM: { unit: "m", least: 0.1, most: 60 },
+  /** What a bridge or a goods lift carries in all. */
+  carriesKg: { unit: "kg", least: 0, most: 500_000 },
+} as const satisfies Record<string, { readonly unit: string; readonly least: number; readonly most: number }>;
+export type MarkFigure = keyof typeof markFigures;
+
+/** A figure of a mark, or null where nobody knows it. */
+const figure = (id: MarkFigure) => z.number().min(markFigures[id].least).max(markFigures[id].most).nullable();
+
 /** A few marks with meaning. A figure that is null is not known, and counts as the worst it could be. */
 export const markSchema = z.discriminatedUnion("kind", [
   z.strictObject({
     ...base,
     kind: z.literal("power_line"),
     at: line,
-    /** Of its lowest conductor above the ground. */
-    heightM,
-    voltageKv: z.number().min(0.05).max(mostKv).nullable(),
+    heightM: figure("heightM"),
+    voltageKv: figure("voltageKv"),
     /** A covered conductor counts as bare; it is noted so that nobody takes it for more. */
     covered: z.boolean(),
-    /** How far wind moves the conductor to the side. */
-    swayM: z.number().min(0).max(20).nullable(),
+    swayM: figure("swayM"),
   }),
-  z.strictObject({ ...base, kind: z.literal("overhead"), at: area, undersideM: heightM }),
-  z.strictObject({ ...base, kind: z.literal("obstacle"), at: area, heightM }),
+  z.strictObject({ ...base, kind: z.literal("overhead"), at: area, undersideM: figure("undersideM") }),
+  z.strictObject({ ...base, kind: z.literal("obstacle"), at: area, heightM: figure("heightM") }),
   z.strictObject({
     ...base,
     kind: z.literal("weak_floor"),
     at: area,
     what: z.enum(weakKinds),
-    /** What one wheel or pad may weigh on it. */
-    pointLoadKg: z.number().min(0).max(80_000).nullable(),
+    pointLoadKg: figure("pointLoadKg"),
   }),
   z.strictObject({
     ...base,
     kind: z.literal("slope"),
     at: area,
-    slopeDeg,
-    /** The direction in which it falls. */
-    fallsDeg: bearing.nullable(),
+    slopeDeg: figure("slopeDeg"),
+    fallsDeg: figure("fallsDeg"),
   }),
   z.strictObject({ ...base, kind: z.literal("ground"), at: area, ground: z.enum(grounds) }),
   z.strictObject({ ...base, kind: z.literal("drop_off"), at: line }),
@@ -77,27 +94,20 @@ export const markSchema = z.discriminatedUnion("kind", [
     kind: z.literal("door"),
     /** From one jamb to the other. */
     at: z.tuple([at, at]),
-    widthM: z.number().min(0.1).max(60).nullable(),
-    heightM,
-    thresholdMm: z.number().min(0).max(500).nullable(),
-    /** The width of the passage it opens into, where a machine turns into it. */
-    passageM: z.number().min(0.1).max(60).nullable().optional(),
+    widthM: figure("widthM"),
+    heightM: figure("heightM"),
+    thresholdMm: figure("thresholdMm"),
+    passageM: figure("passageM").optional(),
   }),
   z.strictObject({
     ...base,
     kind: z.literal("ramp"),
     /** From its foot to its head. */
     at: z.tuple([at, at]),
-    slopeDeg,
-    widthM: z.number().min(0.1).max(60).nullable(),
+    slopeDeg: figure("slopeDeg"),
+    widthM: figure("widthM"),
   }),
-  z.strictObject({
-    ...base,
-    kind: z.literal("crossing"),
-    at: area,
-    /** What a bridge or a goods lift carries in all. */
-    carriesKg: z.number().min(0).max(500_000).nullable(),
-  }),
+  z.strictObject({ ...base, kind: z.literal("crossing"), at: area, carriesKg: figure("carriesKg") }),
   z.strictObject({ ...base, kind: z.literal("traffic"), at: area, what: z.enum(trafficKinds) }),
   z.strictObject({ ...base, kind: z.literal("atmosphere"), at: area, what: z.enum(atmospheres) }),
 ]);
@@ -105,20 +115,16 @@ export const markSchema = z.discriminatedUnion("kind", [
 export type Mark = z.infer<typeof markSchema>;
 export type MarkKind = Mark["kind"];
 export type MarkOf<Kind extends MarkKind> = Extract<Mark, { kind: Kind }>;
-export const markKinds = [
-  "power_line",
-  "overhead",
-  "obstacle",
-  "weak_floor",
-  "slope",
-  "ground",
-  "drop_off",
-  "door",
-  "ramp",
-  "crossing",
-  "traffic",
-  "atmosphere",
-] as const satisfies readonly MarkKind[];
+
+/** The figures of each kind, in the order in which they are asked; read off the schema. */
+export const figuresOfKind = Object.fromEntries(
+  markSchema.options.map(({ shape }) => [
+    shape.kind.value,
+    Object.keys(shape).filter((key): key is MarkFigure => key in markFigures),
+  ]),
+) as unknown as Readonly<Record<MarkKind, readonly MarkFigure[]>>;
+
+export const markKinds = Object.keys(figuresOfKind) as readonly MarkKind[];
 
 /** How a mark is set: along a line, round an area, or from one end to the other. */
 export const drawnAs = {

@@ -78,7 +78,7 @@ const question = (sheet: SpotQuestion["sheet"], some: Mark[], works: Job["positi
   sheet,
   plan: plan(some),
   job: job(works),
-  works,
+  serve: works.map(({ id }) => id),
   readings: {},
   rules: { lines: lineRulePresets.stepped, lineSwayM: 0.5, machineSwayM: 0.2 },
   from: at(0, 0),

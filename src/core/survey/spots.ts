@@ -1,10 +1,9 @@
 import { figureOf } from "../sheet/read";
-import type { Sheet } from "../sheet/sheet";
-import type { WorkplaceRules } from "../vocabulary/workplace-rules";
 import { footprint, nearTheSpot } from "./around";
 import { floorThere, leanUsedAt, weakUnder } from "./at-the-spot";
-import type { Job, Readings, Spot, WorkPosition } from "./job";
-import { keepOffLine, liveLines, wallOf } from "./line-sums";
+import type { SurveyInput } from "./input";
+import type { Spot, WorkPosition } from "./job";
+import { linesKept } from "./line-sums";
 import { aloftToLine, chassisToLine, type LineWall, pointToLine } from "./lines";
 import { carriedBy } from "./load";
 import {
@@ -20,7 +19,7 @@ import {
   overlap,
 } from "./on-the-plan";
 import { type Shape, shapeOf } from "./outline";
-import { type MarkOf, marksOf, type PlacePlan } from "./place-plan";
+import { type MarkOf, marksOf } from "./place-plan";
 import { armsM, highestFloorFor, narrowHalfM, reachFrom, reachOnOutline } from "./reach";
 
 /** What is searched: every point of the half-metre board. */
@@ -32,17 +31,11 @@ export const apartFromBestM = 2;
 /** A margin beyond this is as good as any. Metres. */
 const plentyM = 5;
 
-export interface SpotQuestion {
-  readonly sheet: Sheet;
-  readonly plan: PlacePlan;
-  readonly job: Job;
-  readonly readings: Readings;
-  readonly rules: WorkplaceRules;
-  /** The pieces of work to be done from one spot. */
-  readonly works: readonly WorkPosition[];
+export interface SpotQuestion extends Omit<SurveyInput, "stands"> {
+  /** The pieces of work of the job to be done from one spot, by their ids. */
+  readonly serve: readonly string[];
   /** From where it comes: of two that are as good the nearer is better. */
   readonly from: At;
-  readonly surveyedMs: number;
 }
 
 /** A spot, which pieces of work it serves, and how much is left there of what is shortest. */
@@ -116,6 +109,7 @@ function bestOf(context: SearchContext, points: readonly Point[]): SpotFound | u
 }
 
 interface SearchContext extends SpotQuestion {
+  readonly works: readonly WorkPosition[];
   readonly shape: Shape;
   readonly carriedKg: number;
   readonly lines: readonly { readonly wall: LineWall; readonly keepM: number }[];
@@ -132,7 +126,8 @@ interface SearchContext extends SpotQuestion {
 }
 
 function contextOf(question: SpotQuestion): SearchContext {
-  const { sheet, plan, job, readings, rules, surveyedMs, works } = question;
+  const { sheet, plan, job, readings, rules, serve } = question;
+  const works = job.positions.filter(({ id }) => serve.includes(id));
   const carriedKg = carriedBy(job, rules.personKg).totalKg;
   const bystandersM = figureOf(sheet, "bystander_distance");
   const dropOffM = figureOf(sheet, "drop_off_distance");
@@ -143,12 +138,10 @@ function contextOf(question: SpotQuestion): SearchContext {
     );
   return {
     ...question,
-    shape: shapeOf(sheet, job.range),
+    shape: shapeOf(sheet, job),
     carriedKg,
-    lines: liveLines(plan, readings, surveyedMs).map((line) => ({
-      wall: wallOf(line),
-      keepM: keepOffLine(line, sheet, rules, job.toolM, readings.spotter).distanceM,
-    })),
+    works,
+    lines: linesKept(question),
     traffic,
     bystandersM: bystandersM ?? 0,
     dropOffM: dropOffM ?? 0,

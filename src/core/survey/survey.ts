@@ -1,5 +1,5 @@
 import { figureOf, mayHave } from "../sheet/read";
-import { workplaceUnsaid } from "../vocabulary/workplace-rules";
+import { workplaceNumber } from "../vocabulary/workplace-rules";
 import { alongTheWay } from "./access";
 import { airThere, footprint, nearTheSpot, peopleNear } from "./around";
 import { floorThere, padsThere, slopeThere } from "./at-the-spot";
@@ -42,13 +42,11 @@ function ofTheJob(input: SurveyInput): readonly Sum[] {
 }
 
 /** The way from where it is to its first spot and on to the others. */
-function ofTheWay({ sheet, plan, job, stands, rules, readings, surveyedMs }: SurveyInput): readonly Sum[] {
+function ofTheWay(input: SurveyInput): readonly Sum[] {
+  const { sheet, plan, job, stands, rules } = input;
   const way = [...job.way, ...stands.map(({ spot }) => spot.at)];
   const { totalKg } = carriedBy(job, rules.personKg);
-  return [
-    ...alongTheWay(sheet, plan, way, totalKg),
-    ...linesOnTheWay({ sheet, plan, way, rules, readings, surveyedMs }),
-  ];
+  return [...alongTheWay(sheet, plan, way, totalKg), ...linesOnTheWay(input, way)];
 }
 
 /** What follows from one spot: the ground, the edges, who is near, and each piece of work done from it. */
@@ -58,7 +56,7 @@ function ofTheStand(input: SurveyInput, index: number): readonly Sum[] {
   const read = given.level !== undefined && isFresh(given.level.at, input.surveyedMs, rules);
   // A level read too long ago is none.
   const stand = read ? given : { ...given, level: undefined };
-  const shape = shapeOf(sheet, job.range);
+  const shape = shapeOf(sheet, job);
   const { totalKg } = carriedBy(job, rules.personKg);
   const covers = footprint(sheet, stand.spot);
   const works = job.positions.filter(({ id }) => stand.positions.includes(id));
@@ -73,6 +71,8 @@ function ofTheStand(input: SurveyInput, index: number): readonly Sum[] {
     ...airThere(sheet, plan, covers, held, index === 0 ? job.way : [], readings),
   ];
   const done = reached.map(({ work, outM, mostOutM, reaches, blockedBy, held: { floorM } }): Sum => {
+    // It reaches further than that: the spot is too near for its outline, or the work too low.
+    const tooNear = reaches === false && mostOutM !== undefined && outM <= mostOutM;
     const overhead = plan.marks.some(({ id, kind }) => id === blockedBy && kind === "overhead");
     return {
       topic: overhead || blockedBy === "roof" ? "overhead" : "reach",
@@ -82,7 +82,7 @@ function ofTheStand(input: SurveyInput, index: number): readonly Sum[] {
         term("floor", floorM, "m", "worked_out"),
         term("out", outM, "m", "worked_out"),
       ],
-      ...(mostOutM === undefined
+      ...(mostOutM === undefined || tooNear
         ? {}
         : { compared: { found: outM, limit: mostOutM, unit: "m", must: "at_most" } as const }),
       verdict:
@@ -93,7 +93,7 @@ function ofTheStand(input: SurveyInput, index: number): readonly Sum[] {
             : reaches
               ? "within"
               : "beyond",
-      ...(blockedBy === undefined ? {} : { because: blockedBy }),
+      ...(blockedBy !== undefined ? { because: blockedBy } : tooNear ? { because: "too_near" } : {}),
       ...(reaches === undefined ? { missing: [lackedBy(shape)] } : {}),
     };
   });
@@ -204,7 +204,7 @@ const hazardSums = ({ readings: { hazards } }: SurveyInput): readonly Sum[] =>
 const dayMs = 86_400_000;
 
 function rescueSums({ readings: { rescue }, rules, surveyedMs }: SurveyInput): readonly Sum[] {
-  const limit = rules.shownWithinDays ?? workplaceUnsaid.shownWithinDays;
+  const limit = workplaceNumber(rules, "shownWithinDays");
   const shownMs = rescue?.shownOn == null ? Number.NaN : Date.parse(rescue.shownOn);
   // A day to come is none.
   if (rescue === undefined || !(shownMs <= surveyedMs + dayMs))
@@ -234,7 +234,7 @@ function rescueSums({ readings: { rescue }, rules, surveyedMs }: SurveyInput): r
 function lastsUntilMs({ stands, readings, rules, plan, surveyedMs }: SurveyInput): number {
   const lastsMs = readingLastsMs(rules);
   const ends = [
-    surveyedMs + (rules.surveyMin ?? workplaceUnsaid.surveyMin) * 60_000,
+    surveyedMs + workplaceNumber(rules, "surveyMin") * 60_000,
     ...(readings.wind === undefined || plan.under === "roof" ? [] : [Date.parse(readings.wind.at) + lastsMs]),
     ...stands.flatMap(({ level }) => (level === undefined ? [] : [Date.parse(level.at) + lastsMs])),
     ...(readings.isolations ?? []).map(({ until }) => Date.parse(until)),

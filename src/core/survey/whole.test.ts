@@ -225,6 +225,41 @@ describe("a whole survey", () => {
     expect(rougher("open", "not_known")).toBe("not_known");
   });
 
+  it("counts an extension deck that the job stands on, as long as its platform where nobody says", () => {
+    const scissor = demoSheets["pellbridge-rt33"] as Sheet;
+    const near = (onExtension: number, extensionM?: number) => {
+      const figures = extensionM === undefined ? {} : { extension_length: { value: extensionM, page: "1" } };
+      const sums = surveyed({
+        ...clear,
+        sheet: { ...scissor, figures: { ...scissor.figures, ...figures } },
+        // Hands above the line: nothing but what is across counts.
+        job: { ...job, onExtension, positions: job.positions.map((one) => ({ ...one, handsM: 12 })) },
+        stands: [{ ...stand, spot: { at: { x: 28, y: 15 }, facingDeg: 90 } }],
+      }).sums;
+      return sums.find(({ topic, stand: index }) => topic === "lines" && index === 0)?.compared?.found ?? 0;
+    };
+    expect(near(1, 1)).toBeCloseTo(near(0) - 1, 6);
+    expect(near(1)).toBeLessThan(near(1, 1));
+    expect(near(0, 1)).toBe(near(0));
+  });
+
+  it("says that a boom stands too near, not that it reaches too far", () => {
+    const under = { ...job, positions: [{ id: "gutter", name: "g", at: { x: 22, y: 15 }, handsM: 2 }] };
+    const reach = surveyed({ ...clear, job: under }).sums.find(({ topic }) => topic === "reach");
+    expect(reach).toMatchObject({ verdict: "beyond", because: "too_near" });
+    expect(reach?.compared).toBeUndefined();
+  });
+
+  it("lets the meter show what the rating allows there, in still air too", () => {
+    const still = { by: "meter", meanMps: 0, gustMps: 0, heightM: 2, at: justNow } as const;
+    const [wind, sail] = surveyed({ ...clear, readings: { ...readings, wind: still } }).sums.filter(
+      ({ topic }) => topic === "wind" || topic === "sail",
+    );
+    // Hands at 7 m over open land: (7 / 2)^0.16 = 1.222, so 12.5 m/s there are 10.2 at 2 m.
+    expect(wind?.limits?.[0]?.value).toBeCloseTo(10.23, 2);
+    expect(sail?.limits?.[0]?.value).toBeGreaterThan(0);
+  });
+
   it("counts the cones that go round it", () => {
     const cones = surveyed(clear).sums.flatMap(({ terms }) => terms.filter((t) => t.term === "cones"));
     const round = surveyed(clear).sums.flatMap(({ terms }) =>

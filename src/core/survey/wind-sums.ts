@@ -50,13 +50,13 @@ export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: Surv
     wind.by === "meter"
       ? { meanMps: wind.meanMps, gustMps: wind.gustMps ?? undefined, heightM: wind.heightM }
       : windBySight(wind.beaufort);
-  const { handsM, highestM } = shapeOf(sheet, job.range);
+  const { handsM, highestM } = shapeOf(sheet, job);
   const highest = Math.max(...job.positions.map((work) => work.handsM));
   const heightM = highestM === undefined ? highest : Math.min(highest, highestM + handsM);
   const terrain = rougher(plan.terrain, readings.terrain);
   const gust = gustOf(read);
-  const there = windAtHeight(gust, { readAtM: read.heightM, heightM, terrain });
-  const grows = there / gust;
+  const grows = windAtHeight(1, { readAtM: read.heightM, heightM, terrain });
+  const there = gust * grows;
   const compared = { found: there, limit: rated, unit: "m/s", must: "at_most" } as const;
   const terms = [
     term("wind_mean", read.meanMps, "m/s", "read"),
@@ -70,10 +70,10 @@ export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: Surv
       topic: "wind",
       terms,
       compared,
-      verdict: Number.isFinite(there) ? verdictOf(compared) : "not_known",
+      verdict: verdictOf(compared),
       because: terrain,
       // What the meter may show where it was read.
-      limits: [{ limit: "wind_at_most", value: gust === 0 ? rated : rated / grows, unit: "m/s" }],
+      limits: [{ limit: "wind_at_most", value: rated / grows, unit: "m/s" }],
     },
   ];
   const force = figureOf(sheet, "side_force");

@@ -74,6 +74,7 @@ const boom: Shape = {
   lowestM: 0,
   platformLengthM: 1.6,
   platformWidthM: 1.2,
+  deckLengthM: 1.6,
   platformRadiusM: 1,
   handsM: 2,
   pivotM: 1,

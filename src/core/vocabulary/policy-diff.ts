@@ -5,7 +5,7 @@ import type { Policy } from "./policy";
 import { chosenIn, policyChoiceIds, strictnessOf } from "./policy-choices";
 import { policyFor } from "./policy-for";
 import { practiceIds, practiceOf } from "./practice";
-import { type WorkplaceNumber, workplaceMore, workplaceUnsaid } from "./workplace-rules";
+import { workplaceNumber, workplaceNumberIds, workplaceNumbers } from "./workplace-rules";
 
 /** One matter in which two policies differ. */
 export interface PolicyDifference {
@@ -78,15 +78,10 @@ function mattersDiff(before: Policy, after: Policy): readonly PolicyDifference[]
   }
   const [place, placeThen] = [before.workplace ?? {}, after.workplace ?? {}];
   note("workplace.lines", place.lines, placeThen.lines, isShorter(place.lines, placeThen.lines));
-  for (const [id, more] of Object.entries(workplaceMore)) {
-    const [was, is] = [place, placeThen].map((rules) => rules[id as WorkplaceNumber]);
-    const [wasHeld, isHeld] = [was, is].map((value) => value ?? workplaceUnsaid[id as WorkplaceNumber]);
-    note(
-      `workplace.${id}`,
-      was,
-      is,
-      more === "softer" ? (isHeld ?? 0) > (wasHeld ?? 0) : (isHeld ?? 0) < (wasHeld ?? 0),
-    );
+  for (const id of workplaceNumberIds) {
+    const more = workplaceNumber(placeThen, id) - workplaceNumber(place, id);
+    const softer = workplaceNumbers[id].more === "softer" ? more > 0 : more < 0;
+    note(`workplace.${id}`, place[id], placeThen[id], softer);
   }
   for (const key of [...new Set([...Object.keys(before.rules), ...Object.keys(after.rules)])].sort()) {
     const [was, is] = [before.rules[key], after.rules[key]];

@@ -1,6 +1,8 @@
 import type { PointerEvent, ReactNode } from "react";
 import type { At } from "@/core/survey/on-the-plan";
 import { drawnAs, type Mark, type PlacePlan } from "@/core/survey/place-plan";
+import { Hatch } from "../hatch";
+import { DrawnWords } from "./drawn-words";
 import { pathThrough, type Scale } from "./scale";
 
 /** How each kind of mark is drawn: a fill, a stroke, and whether it is broken. Never by colour alone: every mark has its name. */
@@ -76,24 +78,13 @@ export function PlaceDrawing({
             strokeWidth={half < 8 ? 0.5 : 1}
           />
         </pattern>
-        <pattern id="place-solid" width="8" height="8" patternUnits="userSpaceOnUse">
-          <path d="M0 0H8V8H0z" fill="var(--chalk-2)" />
-          <path d="M0 8L8 0" stroke="var(--ink-3)" strokeWidth="1" />
-        </pattern>
+        <Hatch id="place-solid" kind="solid" />
+        <Hatch id="place-kept-off" kind="kept_off" />
         <pattern id="place-weak" width="10" height="10" patternUnits="userSpaceOnUse">
           <path d="M0 5H10" stroke="var(--ink-3)" strokeWidth="1.5" strokeDasharray="3 3" />
         </pattern>
         <pattern id="place-traffic" width="14" height="14" patternUnits="userSpaceOnUse">
           <rect width="3" height="3" fill="var(--ink-3)" />
-        </pattern>
-        <pattern
-          id="place-kept-off"
-          width="9"
-          height="9"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <path d="M0 0V9" stroke="var(--tag)" strokeWidth="3.5" opacity="0.55" />
         </pattern>
       </defs>
       <rect
@@ -146,19 +137,14 @@ function MarkName({ mark, scale, widthM }: { mark: Mark; scale: Scale; widthM: n
         ? "end"
         : "middle";
   return (
-    <text
+    <DrawnWords
       x={at.x}
       y={at.y + 5}
-      textAnchor={anchor}
-      fontSize="14"
-      fontWeight="600"
+      size={14}
+      anchor={anchor}
       fill={mark.kind === "power_line" ? "var(--tag)" : "var(--ink-2)"}
-      stroke="var(--chalk)"
-      strokeWidth="4"
-      paintOrder="stroke"
-      pointerEvents="none"
     >
       {mark.name}
-    </text>
+    </DrawnWords>
   );
 }

@@ -1,5 +1,6 @@
 import type { Sheet } from "@/core/sheet/sheet";
 import type { PlanState } from "@/core/vocabulary/state/values";
+import { Hatch } from "../hatch";
 import { Body, boundsOf, pathOf } from "./body";
 import { elevationOf, memberOf, type Point, stanceOf } from "./geometry";
 import { Ghost } from "./ghost";
@@ -47,15 +48,7 @@ export function Pose({
   return (
     <svg viewBox={`0 0 ${size.width} ${size.height}`} className="h-auto w-full" role="img" aria-label={words}>
       <defs>
-        <pattern
-          id="earth"
-          width="12"
-          height="12"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <path d="M0 0V12" stroke="var(--ink-3)" strokeWidth="6" />
-        </pattern>
+        <Hatch id="earth" kind="earth" />
         <pattern
           id="pose-grid"
           width={scale / 2}

@@ -3,9 +3,11 @@ import type { At } from "@/core/survey/on-the-plan";
 import {
   atmospheres,
   drawnAs,
+  figuresOfKind,
   grounds,
   type Mark,
   type MarkKind,
+  markFigures,
   markKinds,
   markSchema,
   trafficKinds,
@@ -19,37 +21,6 @@ import { Field } from "../ask";
 import type { Measures } from "../survey/figure";
 import { NumberField } from "../survey/number-field";
 import type { T } from "../survey/words";
-
-/** The figures each kind of mark has, with their units; what is left empty is not known. */
-const figures = {
-  power_line: [
-    ["heightM", "m"],
-    ["voltageKv", "kV"],
-    ["swayM", "m"],
-  ],
-  overhead: [["undersideM", "m"]],
-  obstacle: [["heightM", "m"]],
-  weak_floor: [["pointLoadKg", "kg"]],
-  slope: [
-    ["slopeDeg", "deg"],
-    ["fallsDeg", "deg"],
-  ],
-  ground: [],
-  drop_off: [],
-  door: [
-    ["widthM", "m"],
-    ["heightM", "m"],
-    ["thresholdMm", "mm"],
-    ["passageM", "m"],
-  ],
-  ramp: [
-    ["slopeDeg", "deg"],
-    ["widthM", "m"],
-  ],
-  crossing: [["carriesKg", "kg"]],
-  traffic: [],
-  atmosphere: [],
-} as const satisfies Record<MarkKind, readonly (readonly [string, "m" | "kg" | "deg" | "kV" | "mm"])[]>;
 
 const needed = { line: 2, ends: 2, area: 3 } as const;
 
@@ -80,7 +51,7 @@ export function draftOf(mark: Mark): MarkDraft {
 
 /** The whole mark, as the plan keeps it; undefined with what is missing where it is none yet. */
 function wholeOf({ kind, id, at, values }: MarkDraft, fallback: string): { mark?: Mark; problem?: string } {
-  const known = Object.fromEntries(figures[kind].map(([name]) => [name, values[name] ?? null]));
+  const known = Object.fromEntries(figuresOfKind[kind].map((name) => [name, values[name] ?? null]));
   const what =
     kind === "ground"
       ? { ground: values["ground"] ?? "not_known" }
@@ -157,11 +128,11 @@ export function MarkForm({
             </SelectField>
           </Field>
         )}
-        {figures[draft.kind].map(([name, unit]) => (
+        {figuresOfKind[draft.kind].map((name) => (
           <NumberField
             key={`${draft.kind} ${name}`}
             words={t(`places.figure.${draft.kind === "power_line" && name === "heightM" ? "lowestM" : name}`)}
-            unit={unit}
+            unit={markFigures[name].unit}
             measures={measures}
             value={draft.values[name] as number | null | undefined}
             onNumber={(value) => set({ [name]: value ?? null })}

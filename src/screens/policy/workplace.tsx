@@ -1,24 +1,10 @@
 import { useTranslations } from "next-intl";
 import { type LineRule, lineRulePresets } from "@/core/vocabulary/line-rule";
-import {
-  type WorkplaceNumber,
-  type WorkplaceRules,
-  workplaceUnsaid,
-} from "@/core/vocabulary/workplace-rules";
+import { type WorkplaceRules, workplaceNumberIds, workplaceNumbers } from "@/core/vocabulary/workplace-rules";
 import { SelectField, TextField } from "@/kit/field";
 import { Field } from "../ask";
 
 const shapes = ["stepped", "base_plus", "two_zones"] as const;
-
-/** How little and how much of each number a site may set. */
-const numbers = [
-  ["lineSwayM", 0, 20, 0.1],
-  ["machineSwayM", 0, 10, 0.1],
-  ["personKg", 60, 200, 1],
-  ["readingMin", 5, 720, 5],
-  ["surveyMin", 15, 1440, 15],
-  ["shownWithinDays", 1, 730, 1],
-] as const satisfies readonly (readonly [WorkplaceNumber, number, number, number])[];
 
 /** By what a site's surveys are worked out: how far power lines are kept off, and the figures where nobody has said. */
 export function Workplace({
@@ -56,15 +42,15 @@ export function Workplace({
       {rules.lines === undefined ? null : (
         <LineFigures rule={rules.lines} disabled={disabled} change={(lines) => change({ ...rules, lines })} />
       )}
-      {numbers.map(([id, least, most, step]) => (
+      {workplaceNumberIds.map((id) => (
         <Field key={id} words={t(`matter.workplace.${id}`)}>
           <TextField
             type="number"
-            min={least}
-            max={most}
-            step={step}
+            min={workplaceNumbers[id].least}
+            max={workplaceNumbers[id].most}
+            step={workplaceNumbers[id].step}
             disabled={disabled}
-            placeholder={`${workplaceUnsaid[id]}`}
+            placeholder={`${workplaceNumbers[id].unsaid}`}
             value={rules[id] ?? ""}
             onChange={({ target }) =>
               change({ ...rules, [id]: target.value === "" ? undefined : Number(target.value) })

@@ -2,7 +2,7 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { outlineFrom, outlineText } from "@/core/sheet/outline-text";
 import type { Sheet } from "@/core/sheet/sheet";
-import { loadRanges } from "@/core/survey/outline";
+import { loadRanges } from "@/core/survey/load-range";
 import { TextField } from "@/kit/field";
 import { Problem } from "@/kit/problem";
 import { Field } from "../ask";

@@ -9,6 +9,7 @@ import { OneOf, TextField } from "@/kit/field";
 import { Problem } from "@/kit/problem";
 import { Field } from "../ask";
 import { send } from "../send";
+import { useServerTime } from "../server-time";
 
 const lasting = ["looked", "1", "2", "4"] as const;
 
@@ -34,17 +35,17 @@ export function StopForConditions({
   const [until, setUntil] = useState<(typeof lasting)[number]>("looked");
   const [note, setNote] = useState("");
   const [problem, setProblem] = useState("");
-  const [readAt] = useState(() => performance.now());
+  const { now } = useServerTime(nowMs);
   const [id, setId] = useState("");
   const stop = async (reason: StopReason) => {
-    const atMs = nowMs + performance.now() - readAt;
     const path =
       of === "unit" && plate !== undefined
         ? `/api/units/${encodeURIComponent(plate)}/stops`
         : `/api/sites/${encodeURIComponent(siteId)}/stops`;
     const answer = await send(path, {
       ...{ id, reason, note },
-      until: until === "looked" ? null : new Date(atMs + Number(until) * 3_600_000).toISOString(),
+      until:
+        until === "looked" ? null : new Date(Date.parse(now()) + Number(until) * 3_600_000).toISOString(),
     });
     setProblem(answer.ok ? "" : answer.detail);
     if (!answer.ok) return;

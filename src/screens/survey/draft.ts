@@ -1,5 +1,5 @@
-import type { Spot, Stand } from "@/core/survey/job";
-import { type SurveyGiven, surveyGivenSchema } from "@/core/survey/job";
+import { z } from "zod";
+import { type Spot, type Stand, type SurveyGiven, surveyGivenSchema } from "@/core/survey/job";
 import type { PlacePlan } from "@/core/survey/place-plan";
 
 /** A survey while it is made. */
@@ -42,31 +42,21 @@ export function newId(prefix: string, taken: readonly { readonly id: string }[])
 }
 
 /** What a draft lacks to be worked out at all, by the step it is typed in; undefined where nothing is. */
-export function lacks({ given }: SurveyDraft): "job" | "work" | undefined {
-  if (given.job.what.trim() === "") return "job";
-  return given.job.positions.length === 0 ? "work" : undefined;
+export function lacks({ given: { job } }: SurveyDraft): "job" | "work" | "names" | undefined {
+  if (job.what.trim() === "") return "job";
+  if (job.positions.length === 0) return "work";
+  return [...job.positions, ...job.items].some(({ name }) => name.trim() === "") ? "names" : undefined;
 }
 
-/** A draft read back from this device, if it is one of this place's plan. */
+/** A draft read back from this device, if it is one: what is still empty in it may be so. */
 export function draftFrom(kept: unknown): SurveyDraft | undefined {
-  if (typeof kept !== "object" || kept === null || !("placeId" in kept) || !("given" in kept))
-    return undefined;
-  const { placeId, given } = kept as SurveyDraft;
-  // What is still being typed fits the schema but for a job without a name or work.
-  const whole = {
-    ...given,
-    job: {
-      ...given.job,
-      what: given.job?.what || "-",
-      positions: given.job?.positions?.length
-        ? given.job.positions
-        : [{ id: "w1", name: "-", at: { x: 0, y: 0 }, handsM: 0 }],
-    },
-  };
-  return typeof placeId === "string" && surveyGivenSchema.safeParse(whole).success
-    ? { placeId, given }
-    : undefined;
+  const read = draftSchema.safeParse(kept);
+  const unfinished = read.error?.issues.every(({ code }) => code === "too_small") ?? true;
+  const draft = kept as SurveyDraft;
+  return unfinished && draft.given.stands.length > 0 ? draft : undefined;
 }
+
+const draftSchema = z.strictObject({ placeId: z.uuid(), given: surveyGivenSchema });
 
 /** A draft with one of its spots otherwise. */
 export const withStand = (draft: SurveyDraft, index: number, change: Partial<Stand>): SurveyDraft => ({

@@ -1,5 +1,5 @@
 import type { Item, SurveyGiven } from "@/core/survey/job";
-import { loadRanges } from "@/core/survey/outline";
+import { loadRanges } from "@/core/survey/load-range";
 import { Button } from "@/kit/button";
 import { OneOf, TextField } from "@/kit/field";
 import { Field } from "../ask";

@@ -11,7 +11,7 @@ import { DeviceLevel } from "./device-level";
 import { type SurveyDraft, withSpot, withStand } from "./draft";
 import type { Measures } from "./figure";
 import { SlopeField, type SlopeReadAs, SlopeWay } from "./slope-field";
-import { facingWords, type T } from "./words";
+import { facingWords, spotLetter, type T } from "./words";
 
 /** Where the machine stands, what is done from there, and what was read there; or the best spot, searched. */
 export function StandStep({
@@ -54,7 +54,7 @@ export function StandStep({
             className="min-h-[48px] border-2 border-ink px-3 font-semibold aria-pressed:bg-ink aria-pressed:text-chalk"
             onClick={() => onStand(i)}
           >
-            {t("survey.spot", { n: String.fromCharCode(65 + i) })}
+            {t("survey.spot", { n: spotLetter(i) })}
           </button>
         ))}
         <Button

@@ -1,35 +1,33 @@
 "use client";
-import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { PlaceShown, SurveyRecorded } from "@/contract/survey";
 import { hasEngine, mayHave } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
+import type { SurveyInput } from "@/core/survey/input";
 import type { At } from "@/core/survey/on-the-plan";
 import type { SpotFound } from "@/core/survey/spots";
-import { allows, type Sum } from "@/core/survey/sums";
+import type { Sum } from "@/core/survey/sums";
 import { surveyed } from "@/core/survey/survey";
 import type { WorkplaceRules } from "@/core/vocabulary/workplace-rules";
-import { keptHere } from "@/device/kept-here";
 import { type SpotFinder, spotFinder } from "@/device/survey/spot-finder";
 import { Button, buttonLook } from "@/kit/button";
 import { OneOf } from "@/kit/field";
 import { Link } from "@/kit/link";
-import { Mark } from "@/kit/mark";
-import { Problem } from "@/kit/problem";
 import { NamedField } from "../ask";
-import { send } from "../send";
-import { clock } from "../states";
+import { useServerTime } from "../server-time";
 import { UnitHead } from "../unit/unit-head";
 import { AbovePicture } from "./above-picture";
-import { draftFrom, lacks, newDraft, type SurveyDraft, withJob, withPosition, withSpot } from "./draft";
+import { lacks, newDraft, type SurveyDraft, withJob, withPosition, withSpot } from "./draft";
 import { figureWords, type Measures } from "./figure";
+import { Headline } from "./headline";
 import { JobStep } from "./job-step";
+import { OutcomeStep } from "./outcome-step";
 import { ReadingsStep } from "./readings-step";
 import { SidePicture } from "./side-picture";
 import { StandStep } from "./stand-step";
-import { SumList, verdictMark } from "./sum-list";
-import { figuresOf, limitsToCarry, type SurveyWords, type T, titleOf } from "./words";
+import { useDraft } from "./use-draft";
+import type { SurveyWords, T } from "./words";
 import { type Touch, WorkStep } from "./work-step";
 
 const steps = ["job", "work", "stand", "readings", "outcome"] as const;
@@ -69,14 +67,21 @@ export function SurveyView({ page }: { page: SurveyPage }) {
     return () => finder.current?.close();
   }, []);
   const place = places.find(({ id }) => id === draft?.placeId) ?? first;
-  const outcome = useMemo(
-    () =>
-      draft === undefined || place === undefined || lacks(draft) !== undefined
+  const survey = useMemo(
+    (): SurveyInput | undefined =>
+      draft === undefined || place === undefined
         ? undefined
-        : surveyed({ ...draft.given, sheet, plan: place.plan, rules, surveyedMs: nowMs }),
+        : { ...draft.given, sheet, plan: place.plan, rules, surveyedMs: nowMs },
     [draft, place, sheet, rules, nowMs],
   );
-  if (draft === undefined || place === undefined)
+  const outcome = useMemo(
+    () =>
+      survey === undefined || draft === undefined || lacks(draft) !== undefined
+        ? undefined
+        : surveyed(survey),
+    [survey, draft],
+  );
+  if (draft === undefined || place === undefined || survey === undefined)
     return (
       <div className="p-4 md:p-6">
         <UnitHead plate={plate} title={t("survey.title")} />
@@ -124,11 +129,10 @@ export function SurveyView({ page }: { page: SurveyPage }) {
     const here = given.stands[stand];
     if (here === undefined) return;
     setFound("searching");
-    const works = given.job.positions.filter(({ id }) => here.positions.includes(id));
     const spots = await finder.current?.find({
-      ...{ sheet, plan, rules, works, job: given.job, readings: given.readings },
+      ...survey,
+      serve: here.positions,
       from: given.job.way.at(-1) ?? here.spot.at,
-      surveyedMs: nowMs,
     });
     setFound(spots ?? []);
   };
@@ -175,7 +179,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
         <div className="mt-3 border border-line">
           {shownSide ? (
             <SidePicture
-              {...{ sheet, plan, given, rules, stand, nowMs }}
+              {...{ survey, stand }}
               workId={chosen}
               words={{
                 label: t("survey.sideWords", {
@@ -184,12 +188,11 @@ export function SurveyView({ page }: { page: SurveyPage }) {
                 }),
                 reach: t("survey.topic.reach"),
                 needed: neededWords(words, needed),
-                work: `${workNumber}`,
               }}
             />
           ) : (
             <AbovePicture
-              {...{ sheet, plan, given, rules, stand, nowMs }}
+              {...{ survey, stand }}
               workId={chosen}
               label={t("survey.aboveWords", { place: plan.name })}
               onPoint={step === "work" || step === "stand" ? onPoint : undefined}
@@ -260,7 +263,10 @@ export function SurveyView({ page }: { page: SurveyPage }) {
               name={page.name}
             />
           ) : (
-            <Outcome {...{ words, draft, outcome, recorded, plate, zone, now }} onRecorded={setRecorded} />
+            <OutcomeStep
+              {...{ words, draft, outcome, recorded, plate, zone, now }}
+              onRecorded={setRecorded}
+            />
           )}
         </div>
         {step === "outcome" ? null : (
@@ -277,154 +283,10 @@ export function SurveyView({ page }: { page: SurveyPage }) {
   );
 }
 
-/** What follows from the worst of it, in sight at every step. */
-function Headline({ words, outcome }: { words: SurveyWords; outcome: ReturnType<typeof surveyed> }) {
-  const { verdict, sums } = outcome;
-  const worstOne = sums.find((sum) => sum.verdict === verdict);
-  return (
-    <div className="mt-3" aria-live="polite">
-      <p className="text-[22px]">
-        <Mark kind={verdictMark[verdict]}>{words.t(`survey.headline.${verdict}`)}</Mark>
-      </p>
-      {worstOne === undefined || allows(verdict) ? null : (
-        <p>
-          {titleOf(words, worstOne)}. <span className="font-semibold">{figuresOf(words, worstOne)}</span>
-        </p>
-      )}
-    </div>
-  );
-}
-
 /** The nearest a part comes to a line and what was needed, under the drawing. */
 function neededWords({ t, measures }: SurveyWords, sum: Sum | undefined): string {
   const compared = sum?.compared;
   if (compared?.found === undefined || compared.limit === undefined) return "";
   const told = (value: number) => figureWords(value, compared.unit, measures, t("inspect.decimal"));
   return t(`survey.compared.${compared.must}`, { found: told(compared.found), limit: told(compared.limit) });
-}
-
-/** What was worked out, the limits to carry, and the record of it. */
-function Outcome({
-  words,
-  draft,
-  outcome,
-  recorded,
-  plate,
-  zone,
-  now,
-  onRecorded,
-}: {
-  words: SurveyWords;
-  draft: SurveyDraft;
-  outcome: ReturnType<typeof surveyed> | undefined;
-  recorded: SurveyRecorded | undefined;
-  plate: string;
-  zone: string;
-  now: () => string;
-  onRecorded: (recorded: SurveyRecorded) => void;
-}) {
-  const { t } = words;
-  const router = useRouter();
-  const [problem, setProblem] = useState("");
-  const [busy, setBusy] = useState(false);
-  // The same survey sent twice is one.
-  const id = useRef({ of: draft, id: crypto.randomUUID() });
-  if (id.current.of !== draft) id.current = { of: draft, id: crypto.randomUUID() };
-  if (outcome === undefined) {
-    const what = lacks(draft) ?? "job";
-    return (
-      <p className="border-[2.5px] border-dashed border-ink3 p-3">
-        {t(what === "job" ? "survey.lacksJob" : "survey.lacksWork")}
-      </p>
-    );
-  }
-  const own = `/units/${encodeURIComponent(plate)}`;
-  if (recorded !== undefined)
-    return (
-      <div className="grid gap-4">
-        <p className="border-[2.5px] border-ink p-4 text-[20px]">
-          <Mark kind={verdictMark[recorded.verdict]}>
-            {t(`survey.recordedAs.${recorded.verdict}`, { time: clock(recorded.untilMs, zone) })}
-          </Mark>
-        </p>
-        <Carried words={words} sums={outcome.sums} />
-        <Link href={own} className={buttonLook("plain")}>
-          {t("survey.toUnit")}
-        </Link>
-      </div>
-    );
-  const record = async () => {
-    setBusy(true);
-    const answer = await send<SurveyRecorded>(`/api${own}/surveys`, {
-      ...{ id: id.current.id, placeId: draft.placeId, surveyedAt: now(), given: draft.given },
-    });
-    setBusy(false);
-    setProblem(answer.ok ? "" : answer.detail);
-    if (!answer.ok) return;
-    onRecorded(answer.data);
-    router.refresh();
-  };
-  return (
-    <div className="grid gap-4">
-      <Button look="go" disabled={busy} onClick={() => void record()}>
-        {t(busy ? "survey.recording" : "survey.record")}
-      </Button>
-      <Problem>{problem}</Problem>
-      <p className="text-ink2">{t("survey.notVerdict")}</p>
-      <Carried words={words} sums={outcome.sums} />
-      <SumList words={words} sums={outcome.sums} />
-    </div>
-  );
-}
-
-/** The limits an operator carries to the work. */
-function Carried({ words, sums }: { words: SurveyWords; sums: readonly Sum[] }) {
-  const limits = limitsToCarry(words, sums);
-  return (
-    <section className="border-[2.5px] border-ink p-3">
-      <h2 className="text-[20px] font-bold">{words.t("survey.card")}</h2>
-      {limits.length === 0 ? (
-        <p>{words.t("survey.cardNone")}</p>
-      ) : (
-        <ul className="ml-5 list-[square]">
-          {limits.map((limit) => (
-            <li key={limit} className="py-1 text-[18px] font-semibold">
-              {limit}
-            </li>
-          ))}
-        </ul>
-      )}
-    </section>
-  );
-}
-
-/** The draft of a unit's survey, kept on this device until the next is begun. */
-function useDraft(plate: string, places: readonly PlaceShown[], needed: string | undefined) {
-  const name = `survey draft ${plate}`;
-  // Where the shift needs it, if that is drawn.
-  const first = places.find(({ plan }) => plan.name === needed) ?? places[0];
-  const [draft, setDraft] = useState(first === undefined ? undefined : newDraft(first.id, first.plan));
-  const [taken, setTaken] = useState(false);
-  useEffect(() => {
-    const kept = draftFrom(keptHere.read(name));
-    if (kept !== undefined && places.some(({ id }) => id === kept.placeId)) setDraft(kept);
-    setTaken(true);
-  }, [name, places]);
-  useEffect(() => {
-    if (taken && draft !== undefined) keptHere.keep(name, draft);
-  }, [taken, name, draft]);
-  return [draft, setDraft] as const;
-}
-
-/** The time by the server's clock, as the page was read by it; the sums are done anew each half minute. */
-function useServerTime(readMs: number) {
-  const began = useRef(0);
-  const [nowMs, setNowMs] = useState(readMs);
-  useEffect(() => {
-    began.current = performance.now();
-    const tick = setInterval(() => setNowMs(readMs + performance.now() - began.current), 30_000);
-    return () => clearInterval(tick);
-  }, [readMs]);
-  const now = () => new Date(Math.round(readMs + performance.now() - began.current)).toISOString();
-  return { nowMs, now };
 }

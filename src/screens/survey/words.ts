@@ -1,6 +1,6 @@
 import type { SurveyGiven } from "@/core/survey/job";
 import type { PlacePlan } from "@/core/survey/place-plan";
-import type { Limit, Sum } from "@/core/survey/sums";
+import { allows, type Limit, type Sum } from "@/core/survey/sums";
 import { clock } from "../states";
 import { figureWords, type Measures, type Rounded } from "./figure";
 
@@ -114,6 +114,9 @@ export function limitWords(words: SurveyWords, { limit, value, unit, about, posi
   return position === undefined ? line : `${nameOf(words, position)}: ${line}`;
 }
 
+/** What a spot is called: A, B, and on. */
+export const spotLetter = (index: number): string => String.fromCharCode(65 + index);
+
 /** The nearest of the eight ways to face. */
 export const facingWords = (t: T, deg: number): string =>
   t(`survey.facings.${(Math.round(deg / 45) * 45) % 360}`);
@@ -121,7 +124,7 @@ export const facingWords = (t: T, deg: number): string =>
 /** The limits of a survey, each once. */
 export function limitsToCarry(words: SurveyWords, sums: readonly Sum[]): readonly string[] {
   const told = sums
-    .filter(({ verdict }) => verdict === "within" || verdict === "limited")
+    .filter(({ verdict }) => allows(verdict))
     .flatMap(({ limits }) => limits ?? [])
     .map((limit) => limitWords(words, limit));
   const hazards = words.hazards.flatMap(({ limit }) => (limit === undefined ? [] : [limit]));

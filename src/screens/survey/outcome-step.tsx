@@ -1,0 +1,108 @@
+import { useRouter } from "next/navigation";
+import { useRef, useState } from "react";
+import type { SurveyRecorded } from "@/contract/survey";
+import type { Sum } from "@/core/survey/sums";
+import type { SurveyOutcome } from "@/core/survey/survey";
+import { Button, buttonLook } from "@/kit/button";
+import { Link } from "@/kit/link";
+import { Mark } from "@/kit/mark";
+import { Problem } from "@/kit/problem";
+import { send } from "../send";
+import { clock } from "../states";
+import { lacks, type SurveyDraft } from "./draft";
+import { SumList, verdictMark } from "./sum-list";
+import { limitsToCarry, type SurveyWords } from "./words";
+
+/** What was worked out, the limits to carry, and the record of it. */
+export function OutcomeStep({
+  words,
+  draft,
+  outcome,
+  recorded,
+  plate,
+  zone,
+  now,
+  onRecorded,
+}: {
+  words: SurveyWords;
+  draft: SurveyDraft;
+  outcome: SurveyOutcome | undefined;
+  recorded: SurveyRecorded | undefined;
+  plate: string;
+  zone: string;
+  now: () => string;
+  onRecorded: (recorded: SurveyRecorded) => void;
+}) {
+  const { t } = words;
+  const router = useRouter();
+  const [problem, setProblem] = useState("");
+  const [busy, setBusy] = useState(false);
+  // The same survey sent twice is one.
+  const id = useRef({ of: draft, id: crypto.randomUUID() });
+  if (id.current.of !== draft) id.current = { of: draft, id: crypto.randomUUID() };
+  if (outcome === undefined) {
+    return (
+      <p className="border-[2.5px] border-dashed border-ink3 p-3">
+        {t(`survey.lacks.${lacks(draft) ?? "job"}`)}
+      </p>
+    );
+  }
+  const own = `/units/${encodeURIComponent(plate)}`;
+  if (recorded !== undefined)
+    return (
+      <div className="grid gap-4">
+        <p className="border-[2.5px] border-ink p-4 text-[20px]">
+          <Mark kind={verdictMark[recorded.verdict]}>
+            {t(`survey.recordedAs.${recorded.verdict}`, { time: clock(recorded.untilMs, zone) })}
+          </Mark>
+        </p>
+        <Carried words={words} sums={outcome.sums} />
+        <Link href={own} className={buttonLook("plain")}>
+          {t("survey.toUnit")}
+        </Link>
+      </div>
+    );
+  const record = async () => {
+    setBusy(true);
+    const answer = await send<SurveyRecorded>(`/api${own}/surveys`, {
+      ...{ id: id.current.id, placeId: draft.placeId, surveyedAt: now(), given: draft.given },
+    });
+    setBusy(false);
+    setProblem(answer.ok ? "" : answer.detail);
+    if (!answer.ok) return;
+    onRecorded(answer.data);
+    router.refresh();
+  };
+  return (
+    <div className="grid gap-4">
+      <Button look="go" disabled={busy} onClick={() => void record()}>
+        {t(busy ? "survey.recording" : "survey.record")}
+      </Button>
+      <Problem>{problem}</Problem>
+      <p className="text-ink2">{t("survey.notVerdict")}</p>
+      <Carried words={words} sums={outcome.sums} />
+      <SumList words={words} sums={outcome.sums} />
+    </div>
+  );
+}
+
+/** The limits an operator carries to the work. */
+function Carried({ words, sums }: { words: SurveyWords; sums: readonly Sum[] }) {
+  const limits = limitsToCarry(words, sums);
+  return (
+    <section className="border-[2.5px] border-ink p-3">
+      <h2 className="text-[20px] font-bold">{words.t("survey.card")}</h2>
+      {limits.length === 0 ? (
+        <p>{words.t("survey.cardNone")}</p>
+      ) : (
+        <ul className="ml-5 list-[square]">
+          {limits.map((limit) => (
+            <li key={limit} className="py-1 text-[18px] font-semibold">
+              {limit}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
