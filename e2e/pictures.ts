@@ -145,7 +145,7 @@ async function takeSurvey(page: Page): Promise<void> {
   await page.getByRole("listitem").getByRole("button", { name: "Work" }).click();
   await page.getByRole("button", { name: "Add a piece of work" }).click();
   await page.getByLabel("Name").fill("Gutter");
-  await page.getByLabel("Hands at").fill("6");
+  await page.getByLabel("Height of the work").fill("6");
   await page.getByLabel("From the left").fill("37.5");
   await page.getByLabel("From the bottom").fill("15.5");
   await page.getByRole("listitem").getByRole("button", { name: "Spot" }).click();

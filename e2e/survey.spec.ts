@@ -47,7 +47,7 @@ async function work(
   await touch(page, drawn, ...at);
   const row = page.getByRole("listitem").filter({ has: page.getByRole("button", { name: `Work ${n}` }) });
   await row.getByLabel("Name").fill(name);
-  await row.getByLabel("Hands at").fill(`${handsM}`);
+  await row.getByLabel("Height of the work").fill(`${handsM}`);
 }
 
 async function rescueAndBarriers(page: Page): Promise<void> {
@@ -77,11 +77,11 @@ test("a boom under the line at the nursery yard: too near from here, and from th
   await touch(page, yard, 41, 12);
   await page.getByText("From the side", { exact: true }).click();
   await expect(page.getByRole("img", { name: /from the side with its platform at Gutter/ })).toBeVisible();
-  await headline(page, /^Not so: a limit is passed/);
+  await headline(page, /^Not like this: outside a limit/);
   await step(page, "Outcome");
   const lines = page.getByRole("listitem").filter({ hasText: "Power line: Overhead line, Gutter" });
   await expect(lines).toContainText(/at least 4.35 m/);
-  await expect(lines).toContainText("beyond");
+  await expect(lines).toContainText("outside limit");
   // 3.05 by the yard's table, 0.6 and 0.2 of sway, 0.5 of tool: 4.35 m.
   await lines.locator("summary").click();
   await expect(lines).toContainText(/Distance by the rule of this site \(site rule\)\s*3.05 m/);
@@ -98,13 +98,13 @@ test("a boom under the line at the nursery yard: too near from here, and from th
   await page.getByText("wind meter", { exact: true }).click();
   await page.getByLabel("Mean").fill("6");
   await page.getByLabel("Gust").fill("9.5");
-  await headline(page, /^Not so: a limit is passed/);
+  await headline(page, /^Not like this: outside a limit/);
   await page.getByLabel("Gust").fill("7");
   await headline(page, /^Only with the limits below/);
   await step(page, "Outcome");
   await expect(page.getByText(/^Stop when the meter shows gusts over 9\.\d m\/s$/)).toBeVisible();
   await page.getByRole("button", { name: "Record this survey" }).click();
-  await expect(page.getByText(/may work here for this job, within its limits, until/)).toBeVisible();
+  await expect(page.getByText(/may work here on this job, within its limits, until/)).toBeVisible();
   await page.getByRole("link", { name: "Back to the unit" }).click();
   await expect(page.getByText("Surveyed for Nursery Yard: Mend the gutter.")).toBeVisible();
 });
@@ -119,7 +119,7 @@ test("a slab scissor on the culvert floor, in through the low door", async ({ pa
   await work(page, range, 1, [10, 4], "Valve", 4);
   await step(page, "Spot");
   await touch(page, range, 10, 4);
-  await headline(page, /^Not so: a limit is passed/);
+  await headline(page, /^Not like this: outside a limit/);
   await step(page, "Outcome");
   const culvert = page
     .getByRole("listitem")
@@ -142,7 +142,7 @@ test("a slab scissor on the culvert floor, in through the low door", async ({ pa
   await rescueAndBarriers(page);
   await step(page, "Outcome");
   await page.getByRole("button", { name: "Record this survey" }).click();
-  await expect(page.getByText(/^Surveyed: the unit may work here for this job/)).toBeVisible();
+  await expect(page.getByText(/^Surveyed: the unit may work here on this job/)).toBeVisible();
 });
 
 test("a spider on the sloping lawn lays its pads by what the ground bears, and stands up the slope", async ({
@@ -162,7 +162,7 @@ test("a spider on the sloping lawn lays its pads by what the ground bears, and s
   await step(page, "Spot");
   await page.getByText("per cent", { exact: true }).click();
   await level(page, "10.5", "22");
-  await headline(page, /^Not so: a limit is passed/);
+  await headline(page, /^Not like this: outside a limit/);
   await expect(page.getByText(/Slope: across the machine\./)).toContainText("12.5°, at most 12°");
   await page.getByLabel("Across").fill("1.7");
   await rescueAndBarriers(page);
@@ -185,7 +185,7 @@ test("work is stopped for conditions in two touches, seen on Shift, and let go o
   await expect(stands.getByRole("button")).toHaveCount(0);
   await signIn(page, "2001");
   await page.goto("/shift");
-  await stands.getByRole("button", { name: "Let work go on" }).click();
+  await stands.getByRole("button", { name: "Resume work" }).click();
   await expect(stands).toHaveCount(0);
 });
 

@@ -116,7 +116,7 @@ describe("Shift", () => {
     shift([row("stopped_for_conditions")], true, [stop]);
     const stands = screen.getByRole("region", { name: "Stopped for conditions" });
     expect(stands.textContent).toContain("Wind, LM-07");
-    expect(stands.textContent).toContain("A supervisor or owner lets work go on.");
+    expect(stands.textContent).toContain("A supervisor or owner says when work resumes.");
     expect(within(stands).queryByRole("button")).toBeNull();
   });
 
