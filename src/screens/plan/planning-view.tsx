@@ -149,7 +149,9 @@ function Row({
 
 /** What the cheapest other value of an order would add or save on this model. */
 function Other({ id, costs, gap, t }: { id: PracticeId; costs: PracticeCosts; gap: Gap | undefined; t: T }) {
-  const { value, minutes } = costs.other[id];
+  const other = costs.other[id];
+  if (other === undefined) return <td className="px-2 py-2 text-right text-ink3">–</td>;
+  const { value, minutes } = other;
   const little = Math.abs(minutes) < 0.05;
   return (
     <td

@@ -12,8 +12,11 @@ export interface PracticeCosts {
   readonly versionId: string;
   readonly cost: Cost;
   readonly gap: number;
-  /** For each order the cheapest other value of it, with the minutes it adds; negative where it saves. */
-  readonly other: Readonly<Record<PracticeId, { readonly value: string; readonly minutes: number }>>;
+  /**
+   * For each order the cheapest other value of it, with the minutes it adds; negative where it saves. None where no
+   * other keeps the same checks.
+   */
+  readonly other: Readonly<Partial<Record<PracticeId, { readonly value: string; readonly minutes: number }>>>;
 }
 
 /** What a full walk of a model leaves unproven: under this practice, and how the cheapest other value of each order differs. */
@@ -39,20 +42,30 @@ export interface Question {
   readonly minutes: Readonly<Record<string, number>>;
 }
 
+/**
+ * The other values of an order that keep the walk's checks. The survey apart does not: its cards leave the walk and their
+ * minutes are spent on it elsewhere, so a walk is neither dearer nor cheaper for it.
+ */
+function othersOf(id: PracticeId, practice: Practice): readonly string[] {
+  const same: readonly string[] =
+    id !== "survey" ? practices[id] : practice.survey === "apart" ? [] : ["last", "first"];
+  return same.filter((value) => value !== practice[id]);
+}
+
 export function practiceCosts({ versionId, sheet, practice, minutes }: Question): PracticeCosts {
   const full = { sheet, scope: { kind: "full" }, minutes } as const;
   const { cost, gap } = planWithBound({ ...full, practice });
   const otherOf = (id: PracticeId) =>
-    (practices[id] as readonly string[])
-      .filter((value) => value !== practice[id])
+    othersOf(id, practice)
       .map((value) => ({
         value,
         minutes:
           planInspection({ ...full, practice: { ...practice, [id]: value } }).cost.minutes - cost.minutes,
       }))
-      .reduce((a, b) => (b.minutes < a.minutes - 1e-9 ? b : a));
-  const other = Object.fromEntries(practiceIds.map((id) => [id, otherOf(id)]));
-  return { versionId, cost, gap, other: other as unknown as PracticeCosts["other"] };
+      .sort((a, b) => (Math.abs(a.minutes - b.minutes) < 1e-9 ? 0 : a.minutes - b.minutes))
+      .slice(0, 1);
+  const other = practiceIds.flatMap((id) => otherOf(id).map((cheapest) => [id, cheapest] as const));
+  return { versionId, cost, gap, other: Object.fromEntries(other) };
 }
 
 /** Which ways to fail a walk leaves unproven, and how that is otherwise with the cheapest other value of each order. */
@@ -67,7 +80,9 @@ export function practiceGaps(
   };
   const unproven = leaves(practice);
   const gaps = practiceIds.flatMap((id) => {
-    const others = leaves({ ...practice, [id]: other[id].value });
+    const value = other[id]?.value;
+    if (value === undefined) return [];
+    const others = leaves({ ...practice, [id]: value });
     const [more, fewer] = [faultsBesides(others, unproven), faultsBesides(unproven, others).length];
     return more.length + fewer === 0 ? [] : [[id, { more, fewer }] as const];
   });

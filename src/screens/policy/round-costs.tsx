@@ -41,7 +41,7 @@ export function RoundCosts({
       const lost = before && chosen ? faultsBesides(chosen.unproven, before.unproven) : [];
       const others = practiceIds.flatMap((id) => {
         const more = chosen?.gaps[id]?.more ?? [];
-        const value = then.costs.get(versionId)?.other[id].value;
+        const value = then.costs.get(versionId)?.other[id]?.value;
         return more.length === 0 || value === undefined ? [] : [{ id, value, more }];
       });
       return { versionId, plates, name, was, is, lost, others };
