@@ -53,9 +53,9 @@ async function work(
 async function rescueAndBarriers(page: Page): Promise<void> {
   await step(page, "Readings");
   await page.getByLabel("Barriers and signs stand round the work").check();
-  await page.getByLabel("Who on the ground brings them down").fill("S. Brack");
+  await page.getByLabel("Who on the ground would bring them down").fill("S. Brack");
   await page.getByRole("button", { name: "Today" }).click();
-  await page.getByLabel("Within call all the time").check();
+  await page.getByLabel("Within call the whole time").check();
 }
 
 async function level(page: Page, along: string, across: string): Promise<void> {
@@ -89,7 +89,7 @@ test("a boom under the line at the nursery yard: too near from here, and from th
 
   await step(page, "Spot");
   await page.getByRole("button", { name: "Find the best spot" }).click();
-  await expect(page.getByText(/1 of 1 pieces of work, .* to spare/).first()).toBeVisible();
+  await expect(page.getByText(/reaches 1 of 1, .* to spare/).first()).toBeVisible();
   await page.getByRole("button", { name: "Use this spot" }).first().click();
   await level(page, "1", "0.5");
   await rescueAndBarriers(page);
@@ -133,7 +133,7 @@ test("a slab scissor on the culvert floor, in through the low door", async ({ pa
   // Stood beside it, its wheels on the floor that bears them.
   await step(page, "Spot");
   await page.getByRole("button", { name: "Find the best spot" }).click();
-  await expect(page.getByText(/No permitted spot|1 of 1 pieces of work/).first()).toBeVisible();
+  await expect(page.getByText(/No permitted spot|reaches 1 of 1/).first()).toBeVisible();
   await touch(page, range, 10, 6.5);
   await step(page, "Work");
   await page.getByLabel("From the bottom").fill("6.5");

@@ -251,7 +251,7 @@ export function UnitView({
                 {mayInspect && !unit.retired ? (
                   <Link
                     href={`/units/${encodeURIComponent(unit.plate)}/survey`}
-                    className={buttonLook(standing.state === "survey_due" ? "go" : "plain")}
+                    className={buttonLook(standing.state === "survey_due" ? "go" : "small")}
                   >
                     {t("units.survey")}
                   </Link>
