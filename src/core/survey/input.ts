@@ -3,6 +3,16 @@ import type { WorkplaceRules } from "../vocabulary/workplace-rules";
 import type { Job, Readings, Stand } from "./job";
 import type { PlacePlan } from "./place-plan";
 
+/** What a wind meter of the site read: speeds in m/s, at so many metres above the ground. */
+export interface MeterReading {
+  readonly id: string;
+  readonly name: string;
+  readonly meanMps: number;
+  readonly gustMps: number;
+  readonly heightM: number;
+  readonly at: string;
+}
+
 /** All a survey is worked out from. Times are milliseconds since 1970. */
 export interface SurveyInput {
   readonly sheet: Sheet;
@@ -12,4 +22,6 @@ export interface SurveyInput {
   readonly readings: Readings;
   readonly rules: WorkplaceRules;
   readonly surveyedMs: number;
+  /** What the site's own wind meters read: the stricter of them and of what was read by hand counts. */
+  readonly meters?: readonly MeterReading[];
 }

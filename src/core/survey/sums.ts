@@ -24,7 +24,7 @@ const topics = [
 export type Topic = (typeof topics)[number];
 
 /** Where a figure of a sum comes from. */
-const sources = ["sheet", "plan", "rule", "job", "read", "assumed", "worked_out"] as const;
+const sources = ["sheet", "plan", "rule", "job", "read", "meter", "assumed", "worked_out"] as const;
 export type Source = (typeof sources)[number];
 
 export type SumUnit = FigureUnit | "kV" | "m2";

@@ -231,11 +231,14 @@ function rescueSums({ readings: { rescue }, rules, surveyedMs }: SurveyInput): r
 }
 
 /** A survey lasts until the first thing it rests on is too old, or no longer so. */
-function lastsUntilMs({ stands, readings, rules, plan, surveyedMs }: SurveyInput): number {
+function lastsUntilMs({ stands, readings, rules, plan, surveyedMs, meters }: SurveyInput): number {
   const lastsMs = readingLastsMs(rules);
+  // Without one by hand that still counts it rests on the site's meters.
+  const { wind } = readings;
+  const winds = wind !== undefined && isFresh(wind.at, surveyedMs, rules) ? [wind] : (meters ?? []);
   const ends = [
     surveyedMs + workplaceNumber(rules, "surveyMin") * 60_000,
-    ...(readings.wind === undefined || plan.under === "roof" ? [] : [Date.parse(readings.wind.at) + lastsMs]),
+    ...(plan.under === "roof" ? [] : winds.map(({ at }) => Date.parse(at) + lastsMs)),
     ...stands.flatMap(({ level }) => (level === undefined ? [] : [Date.parse(level.at) + lastsMs])),
     ...(readings.isolations ?? []).map(({ until }) => Date.parse(until)),
   ];

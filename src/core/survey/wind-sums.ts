@@ -9,6 +9,7 @@ import {
   gustOf,
   outdoorsFromMps,
   sailForceN,
+  type WindReading,
   windAtHeight,
   windBySight,
   windForSailMps,
@@ -21,8 +22,59 @@ export function rougher(drawn: Terrain, found: Terrain | undefined): Terrain {
   return exponentOf[found] >= exponentOf[drawn] ? found : drawn;
 }
 
+interface Read extends WindReading {
+  readonly from: "read" | "meter";
+}
+
+/** Every reading of the wind that still counts: by hand or by sight, and of the site's meters. */
+function windsRead({
+  readings: { wind },
+  rules,
+  surveyedMs,
+  meters,
+}: Pick<SurveyInput, "readings" | "rules" | "surveyedMs" | "meters">): readonly Read[] {
+  const byHand: readonly Read[] =
+    wind === undefined || !isFresh(wind.at, surveyedMs, rules)
+      ? []
+      : [
+          wind.by === "meter"
+            ? { ...wind, gustMps: wind.gustMps ?? undefined, from: "read" }
+            : { ...windBySight(wind.beaufort), from: "read" },
+        ];
+  const ofMeters = (meters ?? [])
+    .filter(({ at }) => isFresh(at, surveyedMs, rules))
+    .map((one): Read => ({ ...one, from: "meter" }));
+  return [...byHand, ...ofMeters];
+}
+
+/** A reading brought to the height of the work. */
+function windThere(read: Read, heightM: number, terrain: Terrain) {
+  const grows = windAtHeight(1, { readAtM: read.heightM, heightM, terrain });
+  const gustReadMps = gustOf(read);
+  return {
+    meanMps: read.meanMps,
+    gustReadMps,
+    gustFrom: read.gustMps === undefined ? ("assumed" as const) : read.from,
+    readAtM: read.heightM,
+    from: read.from,
+    grows,
+    gustMps: gustReadMps * grows,
+  };
+}
+
+const strictest = (all: readonly ReturnType<typeof windThere>[]) =>
+  all.reduce((worst, one) => (one.gustMps > worst.gustMps ? one : worst));
+
 /** The wind at the highest work against the plate's rating, and on every sheet that is carried. None under a roof. */
-export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: SurveyInput): readonly Sum[] {
+export function windSums({
+  sheet,
+  plan,
+  job,
+  readings,
+  rules,
+  surveyedMs,
+  meters,
+}: SurveyInput): readonly Sum[] {
   if (plan.under === "roof") return [];
   const rated = figureOf(sheet, "wind_outdoor");
   if (rated === undefined)
@@ -36,8 +88,8 @@ export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: Surv
         because: "indoors_only",
       },
     ];
-  const { wind } = readings;
-  if (wind === undefined || !isFresh(wind.at, surveyedMs, rules))
+  const read = windsRead({ readings, rules, surveyedMs, meters });
+  if (read.length === 0)
     return [
       {
         topic: "wind",
@@ -46,24 +98,18 @@ export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: Surv
         missing: ["wind"],
       },
     ];
-  const read =
-    wind.by === "meter"
-      ? { meanMps: wind.meanMps, gustMps: wind.gustMps ?? undefined, heightM: wind.heightM }
-      : windBySight(wind.beaufort);
   const { handsM, highestM } = shapeOf(sheet, job);
   const highest = Math.max(...job.positions.map((work) => work.handsM));
   const heightM = highestM === undefined ? highest : Math.min(highest, highestM + handsM);
   const terrain = rougher(plan.terrain, readings.terrain);
-  const gust = gustOf(read);
-  const grows = windAtHeight(1, { readAtM: read.heightM, heightM, terrain });
-  const there = gust * grows;
-  const compared = { found: there, limit: rated, unit: "m/s", must: "at_most" } as const;
+  const there = strictest(read.map((one) => windThere(one, heightM, terrain)));
+  const compared = { found: there.gustMps, limit: rated, unit: "m/s", must: "at_most" } as const;
   const terms = [
-    term("wind_mean", read.meanMps, "m/s", "read"),
-    term("gust", gust, "m/s", read.gustMps === undefined ? "assumed" : "read"),
-    term("read_at", read.heightM, "m", "read"),
+    term("wind_mean", there.meanMps, "m/s", there.from),
+    term("gust", there.gustReadMps, "m/s", there.gustFrom),
+    term("read_at", there.readAtM, "m", there.from),
     term("highest_work", heightM, "m", "job"),
-    term("gust_there", there, "m/s", "worked_out"),
+    term("gust_there", there.gustMps, "m/s", "worked_out"),
   ];
   const sums: Sum[] = [
     {
@@ -73,20 +119,20 @@ export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: Surv
       verdict: verdictOf(compared),
       because: terrain,
       // What the meter may show where it was read.
-      limits: [{ limit: "wind_at_most", value: rated / grows, unit: "m/s" }],
+      limits: [{ limit: "wind_at_most", value: rated / there.grows, unit: "m/s" }],
     },
   ];
   const force = figureOf(sheet, "side_force");
   for (const { id, sheetM2 } of job.items) {
     if (sheetM2 === undefined || sheetM2 === 0) continue;
-    const found = sailForceN(there, sheetM2);
+    const found = sailForceN(there.gustMps, sheetM2);
     const sail = { found, limit: force, unit: "N", must: "at_most" } as const;
     sums.push({
       topic: "sail",
       about: id,
       terms: [
         term("sheet_area", sheetM2, "m2", "job"),
-        term("gust_there", there, "m/s", "worked_out"),
+        term("gust_there", there.gustMps, "m/s", "worked_out"),
         term("sail_force", found, "N", "worked_out"),
       ],
       compared: sail,
@@ -98,7 +144,7 @@ export function windSums({ sheet, plan, job, readings, rules, surveyedMs }: Surv
               {
                 limit: "wind_at_most" as const,
                 about: id,
-                value: windForSailMps(force, sheetM2) / grows,
+                value: windForSailMps(force, sheetM2) / there.grows,
                 unit: "m/s" as const,
               },
             ],
