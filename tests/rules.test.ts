@@ -402,6 +402,7 @@ describe("migrations", () => {
       "032-intervals-by-two",
       "033-repairs-accepted",
       "034-places",
+      "035-wind",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -464,6 +465,7 @@ describe("migrations", () => {
       "032-intervals-by-two",
       "033-repairs-accepted",
       "034-places",
+      "035-wind",
     ]);
   });
 });

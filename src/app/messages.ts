@@ -77,6 +77,7 @@ const frameParts = [
   "together",
   "second",
   "stops",
+  "wind",
 ] as const;
 
 /** The words most views' client parts need; the walk reads all of them, the tag pages send all of them. */

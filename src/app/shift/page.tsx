@@ -47,6 +47,7 @@ export default async function ShiftPage() {
           later: board.later.map(own),
           mayPlan: mayAt(person, "plan_shift", siteId),
           siteId,
+          measures: chrome.display.measures,
           stops,
           mayLift,
           mayInspect: mayAt(person, "inspect", siteId),

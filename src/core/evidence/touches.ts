@@ -27,8 +27,9 @@ export const entryKinds = {
   finding_repaired: "by_content",
   examination: "by_content",
   programme: nothing,
-  /** Of a place and a job, not of the machine; and work stopped there, and taken up again. */
+  /** Of a place and a job, not of the machine; one ended by the wind; and work stopped there, and taken up again. */
   surveyed: nothing,
+  survey_ended: nothing,
   stopped: nothing,
   stop_lifted: nothing,
   added: nothing,

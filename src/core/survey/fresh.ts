@@ -3,6 +3,9 @@ import { type WorkplaceRules, workplaceNumber } from "../vocabulary/workplace-ru
 /** A clock may be so far ahead of the server's. */
 const aheadMs = 300_000;
 
+/** A wind meter of a site that has shown nothing for so long is silent. */
+export const silentMs = 60_000;
+
 /** For how long a reading counts, in milliseconds. */
 export const readingLastsMs = (rules: WorkplaceRules): number =>
   workplaceNumber(rules, "readingMin") * 60_000;

@@ -1,5 +1,5 @@
 import { figureOf } from "../sheet/read";
-import { isFresh } from "./fresh";
+import { isFresh, silentMs } from "./fresh";
 import type { SurveyInput } from "./input";
 import { shapeOf } from "./outline";
 import type { Terrain } from "./place-plan";
@@ -26,7 +26,7 @@ interface Read extends WindReading {
   readonly from: "read" | "meter";
 }
 
-/** Every reading of the wind that still counts: by hand or by sight, and of the site's meters. */
+/** Every reading of the wind that still counts: by hand or by sight, and of the site's meters. None where nothing is known now. */
 function windsRead({
   readings: { wind },
   rules,
@@ -43,8 +43,10 @@ function windsRead({
         ];
   const ofMeters = (meters ?? [])
     .filter(({ at }) => isFresh(at, surveyedMs, rules))
-    .map((one): Read => ({ ...one, from: "meter" }));
-  return [...byHand, ...ofMeters];
+    .map((one) => ({ ...one, from: "meter" as const, atMs: Date.parse(one.at) }));
+  // A meter that has fallen silent is no reading by itself; what it showed before may still be the stricter.
+  const speaks = ofMeters.some(({ atMs }) => surveyedMs - atMs <= silentMs);
+  return byHand.length > 0 || speaks ? [...byHand, ...ofMeters] : [];
 }
 
 /** A reading brought to the height of the work. */

@@ -79,11 +79,16 @@ describe("a survey with a meter of its site", () => {
     expect(beyond(survey(9, 5, byHand(5)))).toBe(false);
   });
 
-  it("knows nothing from a meter that fell silent an hour ago, and lasts no longer than its reading", () => {
-    const old = { meters: [reading(9, 5, nowMs - 61 * 60_000)] };
-    expect(windSums(survey(9, 5, old))[0]).toMatchObject({ verdict: "not_known", missing: ["wind"] });
-    const aging = { meters: [reading(9, 5, nowMs - 40 * 60_000)] };
-    expect(surveyed(survey(9, 5, aging)).untilMs).toBe(nowMs + 20 * 60_000);
+  it("knows nothing from a meter that has fallen silent, though what it showed may still be the stricter", () => {
+    const ago = (minutes: number, gustMps: number) => ({
+      meters: [reading(9, gustMps, nowMs - minutes * 60_000)],
+    });
+    expect(windSums(survey(9, 5, ago(2, 5)))[0]).toMatchObject({ verdict: "not_known", missing: ["wind"] });
+    expect(surveyed(survey(9, 5, ago(0.5, 5))).untilMs).toBe(nowMs + 59.5 * 60_000);
+    const calm = { by: "sight" as const, beaufort: 2, at: new Date(nowMs).toISOString() };
+    const byHand = { readings: { wind: calm } };
+    expect(beyond(survey(9, 5, { ...byHand, ...ago(40, 20) }))).toBe(true);
+    expect(beyond(survey(9, 5, { ...byHand, ...ago(61, 20) }))).toBe(false);
   });
 
   it("tells what a meter may show, by hand", () => {

@@ -1,3 +1,4 @@
+import { silentMs } from "./fresh";
 import type { SurveyInput } from "./input";
 import type { Terrain } from "./place-plan";
 import type { Sum } from "./sums";
@@ -23,8 +24,6 @@ export interface SiteMeter {
 export const sampleMs = 10_000;
 /** The span a mean and a gust are told for (World Meteorological Organization, No. 8: ten minutes). */
 export const readingSpanMs = 600_000;
-/** A meter that has shown nothing for so long is silent. */
-export const silentMs = 60_000;
 
 /** What a meter reads: the mean and the greatest gust of its last ten minutes, as at its last sample; undefined where it has none. */
 export function readOff({ samples, heightM }: SiteMeter) {

@@ -1,13 +1,23 @@
 "use client";
 import { useTranslations } from "next-intl";
+import type { ComponentProps } from "react";
 import type { PlaceShown } from "@/contract/survey";
 import { buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
 import { PlaceDrawing } from "@/kit/place/place-drawing";
 import { scaleFor } from "@/kit/place/scale";
+import { MetersSection } from "../wind/meters-section";
 
 /** The places of a site, each as it is drawn now. */
-export function PlacesView({ places, mayDraw }: { places: readonly PlaceShown[]; mayDraw: boolean }) {
+export function PlacesView({
+  places,
+  mayDraw,
+  wind,
+}: {
+  places: readonly PlaceShown[];
+  mayDraw: boolean;
+  wind: ComponentProps<typeof MetersSection>;
+}) {
   const t = useTranslations("places");
   return (
     <div className="p-4 md:p-6">
@@ -38,6 +48,7 @@ export function PlacesView({ places, mayDraw }: { places: readonly PlaceShown[];
           </li>
         ))}
       </ul>
+      <MetersSection {...wind} />
     </div>
   );
 }

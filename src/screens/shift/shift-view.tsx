@@ -9,6 +9,8 @@ import { Plate, plateWidth } from "@/kit/plate";
 import { clock, isBarred, stateMark, tagReason } from "../states";
 import { StopForConditions } from "../stops/stop-for-conditions";
 import { StopsStanding } from "../stops/stops-standing";
+import type { Measures } from "../survey/figure";
+import { WindWarnings } from "../wind/wind-warnings";
 import { ReadyHere } from "./ready-here";
 import { StartWalk } from "./start-walk";
 
@@ -49,6 +51,7 @@ export interface ShiftData {
   readonly siteId: string;
   readonly stops: readonly StopShown[];
   readonly mayLift: boolean;
+  readonly measures: Measures;
 }
 
 const beforeMin = 60;
@@ -96,6 +99,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
         </span>
       </div>
       <StopsStanding stops={data.stops} mayLift={data.mayLift} zone={zone} />
+      <WindWarnings siteId={data.siteId} zone={zone} measures={data.measures} />
       {rows.length === 0 ? <p className="px-5 py-6">{t("shift.none")}</p> : null}
       {onClock ? (
         <div className={`hidden border-b border-line md:grid ${columns} px-5 text-ink2`} aria-hidden="true">

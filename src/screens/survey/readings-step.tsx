@@ -1,4 +1,6 @@
+import type { SiteWind } from "@/contract/wind";
 import { marksOf, type PlacePlan } from "@/core/survey/place-plan";
+import type { Sum } from "@/core/survey/sums";
 import { CheckBox, withOne } from "@/kit/check-box";
 import { OneOf, TextField } from "@/kit/field";
 import { Field } from "../ask";
@@ -22,6 +24,8 @@ export function ReadingsStep({
   name,
   now,
   change,
+  wind,
+  sums,
 }: {
   t: T;
   draft: SurveyDraft;
@@ -33,6 +37,9 @@ export function ReadingsStep({
   /** Who surveys. */
   name: string;
   now: () => string;
+  /** What the site's own meters show, and what was worked out so far. */
+  wind: SiteWind | undefined;
+  sums: readonly Sum[];
   change: (draft: SurveyDraft) => void;
 }) {
   const { readings } = draft.given;
@@ -43,7 +50,7 @@ export function ReadingsStep({
   return (
     <div className="grid gap-5">
       {plan.under === "roof" ? null : (
-        <WindFields {...{ ...part, measures, zone }} terrain={readings.terrain ?? plan.terrain} />
+        <WindFields {...{ ...part, measures, zone, wind, sums }} terrain={readings.terrain ?? plan.terrain} />
       )}
       <section className="grid gap-2">
         <h2 className="text-[20px] font-bold">{t("survey.around")}</h2>

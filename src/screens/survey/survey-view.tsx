@@ -9,6 +9,7 @@ import type { At } from "@/core/survey/on-the-plan";
 import type { SpotFound } from "@/core/survey/spots";
 import type { Sum } from "@/core/survey/sums";
 import { surveyed } from "@/core/survey/survey";
+import { metersRead } from "@/core/survey/wind-watch";
 import type { WorkplaceRules } from "@/core/vocabulary/workplace-rules";
 import { type SpotFinder, spotFinder } from "@/device/survey/spot-finder";
 import { Button, buttonLook } from "@/kit/button";
@@ -17,6 +18,7 @@ import { Link } from "@/kit/link";
 import { NamedField } from "../ask";
 import { useServerTime } from "../server-time";
 import { UnitHead } from "../unit/unit-head";
+import { useWind } from "../wind/use-wind";
 import { AbovePicture } from "./above-picture";
 import { lacks, newDraft, type SurveyDraft, withJob, withPosition, withSpot } from "./draft";
 import { figureWords, type Measures } from "./figure";
@@ -35,6 +37,7 @@ type Step = (typeof steps)[number];
 
 export interface SurveyPage {
   readonly plate: string;
+  readonly siteId: string;
   readonly sheet: Sheet;
   readonly places: readonly PlaceShown[];
   readonly rules: WorkplaceRules;
@@ -61,6 +64,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
   const [found, setFound] = useState<readonly SpotFound[] | "searching">();
   const [recorded, setRecorded] = useState<SurveyRecorded>();
   const { nowMs, now } = useServerTime(page.nowMs);
+  const wind = useWind(page.siteId);
   const finder = useRef<SpotFinder>(undefined);
   useEffect(() => {
     finder.current = spotFinder();
@@ -71,8 +75,15 @@ export function SurveyView({ page }: { page: SurveyPage }) {
     (): SurveyInput | undefined =>
       draft === undefined || place === undefined
         ? undefined
-        : { ...draft.given, sheet, plan: place.plan, rules, surveyedMs: nowMs },
-    [draft, place, sheet, rules, nowMs],
+        : {
+            ...draft.given,
+            sheet,
+            plan: place.plan,
+            rules,
+            surveyedMs: nowMs,
+            meters: metersRead(wind?.meters ?? []),
+          },
+    [draft, place, sheet, rules, nowMs, wind],
   );
   const outcome = useMemo(
     () =>
@@ -258,7 +269,8 @@ export function SurveyView({ page }: { page: SurveyPage }) {
             />
           ) : step === "readings" ? (
             <ReadingsStep
-              {...{ t, draft, plan, measures, zone, now, change }}
+              {...{ t, draft, plan, measures, zone, now, change, wind }}
+              sums={outcome?.sums ?? []}
               engine={hasEngine(sheet)}
               name={page.name}
             />

@@ -1,9 +1,13 @@
 import { useState } from "react";
+import type { SiteWind } from "@/contract/wind";
 import { readingsSchema } from "@/core/survey/job";
 import { terrains } from "@/core/survey/place-plan";
+import type { Sum } from "@/core/survey/sums";
+import { windAllowedAt } from "@/core/survey/wind-watch";
 import { OneOf, SelectField } from "@/kit/field";
 import { Field } from "../ask";
 import { clock } from "../states";
+import { MeterPanel } from "../wind/meter-panel";
 import type { Measures } from "./figure";
 import { NumberField } from "./number-field";
 import type { ReadingsPart } from "./readings-part";
@@ -19,7 +23,15 @@ export function WindFields({
   set,
   measures,
   terrain,
-}: ReadingsPart & { zone: string; measures: Measures; terrain: string }) {
+  wind: site,
+  sums,
+}: ReadingsPart & {
+  zone: string;
+  measures: Measures;
+  terrain: string;
+  wind: SiteWind | undefined;
+  sums: readonly Sum[];
+}) {
   const { wind } = readings;
   const [mean, setMean] = useState(wind?.by === "meter" ? wind.meanMps : undefined);
   const [gust, setGust] = useState(wind?.by === "meter" ? (wind.gustMps ?? undefined) : undefined);
@@ -41,6 +53,17 @@ export function WindFields({
         {wind === undefined ? "" : `, ${t("survey.readAt", { time: clock(Date.parse(wind.at), zone) })}`}
       </h2>
       <p>{t("survey.yardCaution.wind")}</p>
+      {site?.meters.map((meter) => (
+        <MeterPanel
+          key={meter.id}
+          {...{ t, meter, zone, measures }}
+          limitMps={windAllowedAt(sums, meter.heightM)}
+          nowMs={site.atMs}
+        />
+      ))}
+      {site === undefined || site.meters.length === 0 ? null : (
+        <p className="text-ink2">{t("wind.fromMeter")}</p>
+      )}
       <OneOf
         legend={t("survey.windBy")}
         value={way}

@@ -7,6 +7,7 @@ import { isDemo } from "@/server/demo/mark";
 import { openDoor } from "@/server/door/door";
 import { log } from "@/server/log";
 import { policiesThatCame } from "@/server/sites/policy";
+import { WindFeeds } from "@/server/wind/feeds";
 
 const wrong = settingsWrong();
 if (wrong.length > 0) throw new Error(`the app does not start with these settings:\n  ${wrong.join("\n  ")}`);
@@ -44,6 +45,13 @@ const policies = async () => {
 };
 await policies();
 setInterval(policies, 30_000).unref();
+const wind = new WindFeeds(database());
+const follow = () =>
+  wind.follow().catch((error: unknown) => {
+    log.error({ error: String(error) }, "the wind meters could not be looked up; it is tried again");
+  });
+await follow();
+setInterval(follow, 10_000).unref();
 server.listen(port, hostname, () => log.info({ hostname, port }, "the app answers"));
 for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => process.exit(0));
 

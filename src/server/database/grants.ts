@@ -53,6 +53,11 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   place_plan: ["insert"],
   place_closed: ["insert"],
   survey: ["insert"],
+  survey_ended: ["insert"],
+  wind_meter: ["insert"],
+  wind_meter_closed: ["insert"],
+  // No record: kept some days.
+  wind_reading: ["insert", "delete"],
   conditions_stop: ["insert"],
   stop_lifted: ["insert"],
   legal_hold: ["insert"],

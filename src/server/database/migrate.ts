@@ -43,6 +43,7 @@ import * as certificates from "./migrations/031-certificates";
 import * as intervalsByTwo from "./migrations/032-intervals-by-two";
 import * as repairsAccepted from "./migrations/033-repairs-accepted";
 import * as places from "./migrations/034-places";
+import * as wind from "./migrations/035-wind";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -80,6 +81,7 @@ const provider: MigrationProvider = {
     "032-intervals-by-two": intervalsByTwo as unknown as Migration,
     "033-repairs-accepted": repairsAccepted as unknown as Migration,
     "034-places": places as unknown as Migration,
+    "035-wind": wind as unknown as Migration,
   }),
 };
 

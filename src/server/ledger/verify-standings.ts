@@ -40,9 +40,11 @@ export function toldByLedger(entries: readonly Entry[]): ToldByLedger {
   let surveyId: string | null = null;
   for (const { kind, subjectId, body } of entries) {
     if (touchesEverything(kind)) surveyId = null;
-    if (!/^(tag|released|reported|looked|inspection|surveyed|stopped|stop_lifted)$/.test(kind)) continue;
+    if (!/^(tag|released|reported|looked|inspection|surveyed|survey_ended|stopped|stop_lifted)$/.test(kind))
+      continue;
     const { document } = JSON.parse(body) as { readonly document: Document };
     if (kind === "surveyed") surveyId = subjectId;
+    else if (kind === "survey_ended") surveyId = surveyId === subjectId ? null : surveyId;
     else if (kind === "stopped") {
       if (document.site === false) stops.add(document.stopId ?? "");
     } else if (kind === "stop_lifted") stops.delete(document.stopId ?? "");

@@ -3,14 +3,17 @@ import type { SurveyRecorded } from "@/contract/survey";
 import { misfit } from "@/core/survey/check-given";
 import { type SurveyGiven, surveyGivenSchema } from "@/core/survey/job";
 import { surveyed } from "@/core/survey/survey";
+import { metersRead } from "@/core/survey/wind-watch";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { unitSheet } from "@/server/inspections/model";
 import { append, lockUnit } from "@/server/ledger/append";
-import { noteHeads } from "@/server/ledger/heads";
+import { type Head, noteHeads } from "@/server/ledger/heads";
 import { latestPlans } from "@/server/places/save";
 import { policyOfUnit } from "@/server/sites/policy";
 import { figuresOf } from "@/server/units/figures";
+import { siteMeters } from "@/server/wind/meters";
+import { endIfOver, gustsSince, lockWind } from "@/server/wind/take";
 
 /** Beyond this a device's clock says nothing. */
 const oldestMs = 24 * 3_600_000;
@@ -49,6 +52,12 @@ export async function recordSurvey(
       "surveyedAt: expected a survey of the last 24 hours; survey it again",
     );
   const { recorded, heads } = await db.transaction().execute(async (trx) => {
+    const { siteId } = await trx
+      .selectFrom("unit")
+      .select("siteId")
+      .where("id", "=", unitId)
+      .executeTakeFirstOrThrow();
+    await lockWind(trx, siteId);
     await lockUnit(trx, unitId);
     const before = await recordedBefore(trx, id, unitId, byPerson);
     if (before !== undefined) return { recorded: before, heads: [] };
@@ -66,8 +75,10 @@ export async function recordSurvey(
       throw new Problem(404, "no-place", "expected a place of the site the unit is at");
     const wrong = misfit(place.plan, given);
     if (wrong !== undefined) throw new Problem(400, "bad-input", wrong);
+    const meters = metersRead(await siteMeters(trx, unit.siteId, made));
     const outcome = surveyed({
       ...given,
+      meters,
       sheet,
       plan: place.plan,
       rules: unit.policy.workplace ?? {},
@@ -80,6 +91,7 @@ export async function recordSurvey(
       planNo: place.no,
       surveyedAt,
       given,
+      meters,
       outcome,
     };
     const [head, ...rest] = await append(trx, unitId, [
@@ -94,9 +106,14 @@ export async function recordSurvey(
         ...{ byPerson, surveyedAt: made, until: new Date(outcome.untilMs), at },
       })
       .execute();
+    // One that was made without a signal some time ago: a gust that has come since ends it at once.
+    const ended: Head[] = [];
+    for (const { meter, gustMps } of await gustsSince(trx, unit.siteId, made, at))
+      if (ended.length === 0)
+        ended.push(...(await endIfOver(trx, meter, { id, unitId, outcome }, gustMps, at)));
     return {
       recorded: { id, verdict: outcome.verdict, untilMs: outcome.untilMs },
-      heads: [head, ...rest],
+      heads: [head, ...rest, ...ended],
     };
   });
   noteHeads(heads);

@@ -203,7 +203,7 @@ END $$;
 CREATE TRIGGER before BEFORE INSERT ON stop_lifted FOR EACH ROW EXECUTE FUNCTION stop_lifted_before();
 `;
 
-const standing = `
+export const standing = `
 ALTER TABLE unit_standing
   ADD stops jsonb NOT NULL DEFAULT '[]',
   ADD survey_owed boolean NOT NULL DEFAULT false,

@@ -32,6 +32,26 @@ export interface PlaceTables {
     until: Time;
     at: Time;
   };
+  surveyEnded: {
+    surveyId: string;
+    unitId: string;
+    ledgerPosition: number;
+    meterId: string;
+    gustMps: number;
+    limitMps: number;
+    at: Time;
+  };
+  windMeter: {
+    id: string;
+    siteId: string;
+    name: string;
+    address: string;
+    heightM: number;
+    madeBy: string;
+    madeAt: Time;
+  };
+  windMeterClosed: { meterId: string; byPerson: string; at: Time };
+  windReading: { meterId: string; at: Time; meanMps: number; gustMps: number };
   conditionsStop: {
     id: string;
     siteId: string;

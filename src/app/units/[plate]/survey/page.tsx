@@ -27,6 +27,7 @@ export default async function SurveyPage({ params }: { params: Promise<{ plate: 
         <SurveyView
           page={{
             plate,
+            siteId: unit.siteId,
             sheet: unit.sheet,
             places: await placesOf(db, unit.siteId),
             rules: await rulesOfUnit(db, unit.id),
