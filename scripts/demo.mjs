@@ -2,7 +2,7 @@
 // Node built-ins only.
 import { rmSync } from "node:fs";
 import { parseArgs } from "node:util";
-import { cli, ensureBuild, startServer } from "./setup/app.mjs";
+import { cli, ensureBuild, startServer, startStandIn } from "./setup/app.mjs";
 import { portIsFree, removeCluster, startCluster } from "./setup/cluster.mjs";
 import { ensurePackages } from "./setup/packages.mjs";
 import { tail } from "./setup/run.mjs";
@@ -19,10 +19,12 @@ const { values } = parseArgs({
 if (!["shift", "real"].includes(values.clock))
   giveUp(`--clock takes real, or shift for the morning before the early shift; got ${values.clock}.`);
 const port = Number(values.port);
-if (!Number.isInteger(port) || port < 1024 || port > 65535)
-  giveUp(`--port takes a number from 1024 to 65535, got ${values.port}.`);
-if (!(await portIsFree(port)))
-  giveUp(`port ${port} is taken; stop what uses it or choose another with \`npm run demo -- --port 4720\`.`);
+if (!Number.isInteger(port) || port < 1024 || port > 65533)
+  giveUp(`--port takes a number from 1024 to 65533, got ${values.port}.`);
+// The app, the wind meter stand-in, and a hand on that.
+for (const one of [port, port + 1, port + 2])
+  if (!(await portIsFree(one)))
+    giveUp(`port ${one} is taken; stop what uses it or choose another with \`npm run demo -- --port 4720\`.`);
 
 const { empty } = values;
 const folder = empty ? ".data/empty" : ".data/demo";
@@ -41,6 +43,7 @@ const env = {
   ROOK_STEP_KEYS: keys,
   ...(empty || values.clock === "real" ? {} : { ROOK_STEP_DEMO_NOW: morning }),
 };
+const wind = `\n\nThe wind meter stand-in speaks NMEA 0183 on port ${port + 1}; a hand on it: curl -X POST http://127.0.0.1:${port + 2}/cut, /resume or "/wind?mean=9&gust=14".`;
 let server;
 let stopping = false;
 const stop = async (code) => {
@@ -54,9 +57,13 @@ const stop = async (code) => {
 process.on("SIGINT", () => void stop(0));
 process.on("SIGTERM", () => void stop(0));
 
+// The wind meter's own port, and the next to cut it or hold its wind by hand.
+const windPort = port + 1;
 const prepared = empty
   ? await during("Preparing the database", () => cli("prepare", [], env))
-  : await during("Preparing the database and its demo data", () => cli("prepare-demo", [], env));
+  : await during("Preparing the database and its demo data", () =>
+      cli("prepare-demo", [`127.0.0.1:${windPort}`], env),
+    );
 if (prepared.code !== 0) {
   await cluster.stop();
   giveUp(`the demo data could not be made; try \`npm run demo -- --reset\`.\n${tail(prepared.out, 8)}`);
@@ -65,8 +72,9 @@ await ensureBuild();
 // Time never goes back behind what is recorded: used yesterday, the demo goes on the morning after.
 const clock = /^Clock: (\S+)$/m.exec(prepared.out)?.[1];
 const serverEnv = { ROOK_STEP_KEYS: keys, ...(clock === undefined ? {} : { ROOK_STEP_DEMO_NOW: clock }) };
+if (!empty) startStandIn("wind-stand-in", [`${windPort}`, `${windPort + 1}`]);
 server = await startServer({ port, databaseUrl: cluster.appUrl("postgres"), env: serverEnv });
-say(`\nRook Step answers at ${server.url}\n\n${prepared.out.trim()}\n\nCtrl-C stops it.`);
+say(`\nRook Step answers at ${server.url}\n\n${prepared.out.trim()}${empty ? "" : wind}\n\nCtrl-C stops it.`);
 void keepDatabase();
 await server.ended;
 await stop(1);

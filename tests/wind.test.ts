@@ -208,7 +208,10 @@ describe("the feed of a meter", () => {
   it("is read, cut, told silent, and read again when it is back", async () => {
     ports.wind = await freePort();
     ports.hand = await freePort();
-    standIn = spawn(process.execPath, ["scripts/standins/wind.mjs", `${ports.wind}`, `${ports.hand}`]);
+    standIn = spawn(process.execPath, [
+      ...["--import", "tsx", "src/server/cli/wind-stand-in.ts"],
+      ...[`${ports.wind}`, `${ports.hand}`],
+    ]);
     await vi.waitFor(() => hand("wind?mean=7&gust=9"), { timeout: 20_000, interval: 200 });
     const meter = await meterNamed("Stand-in", `127.0.0.1:${ports.wind}`);
     const samples = async () =>

@@ -13,6 +13,17 @@ export const cli = (name, args, env, options = {}) =>
     ...options,
   });
 
+/** Starts a stand-in for an outside device, one of the server's own commands that goes on until it is stopped. */
+export function startStandIn(name, args) {
+  const child = spawn(
+    process.execPath,
+    ["--import", "tsx", join("src", "server", "cli", `${name}.ts`), ...args],
+    { stdio: ["ignore", "ignore", "inherit"] },
+  );
+  process.once("exit", () => child.kill("SIGKILL"));
+  return child;
+}
+
 /** Builds the app, unless the last build is of these very sources. */
 export async function ensureBuild(env = {}) {
   const wanted = sourcesHash();

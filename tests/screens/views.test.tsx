@@ -52,7 +52,7 @@ const shift = (rows: readonly ShiftRowData[], mayInspect = true, stops: ShiftDat
         siteId: "yard",
         stops,
         mayLift: false,
-  measures: "metric" as const,
+        measures: "metric" as const,
       }}
     />,
   );

@@ -62,7 +62,7 @@ export function MeterPanel({
               limit: limitWords,
             }}
           />
-          <p className="text-ink2">{t("wind.key")}</p>
+          <p className="text-ink2">{t("wind.key", { unit: measures === "metric" ? "m/s" : "mph" })}</p>
         </>
       )}
     </div>

@@ -40,11 +40,16 @@ export default function WindChart({
             type="number"
             domain={["dataMin", "dataMax"]}
             tickFormatter={(ms: number) => clock(ms, zone)}
-            minTickGap={48}
+            ticks={halfHours(minutes)}
             stroke="var(--ink-2)"
             tick={{ fill: "var(--ink-2)", fontSize: 15 }}
           />
-          <YAxis domain={[0, top]} stroke="var(--ink-2)" tick={{ fill: "var(--ink-2)", fontSize: 15 }} />
+          <YAxis
+            domain={[0, top]}
+            ticks={Array.from({ length: top / 5 + 1 }, (_, i) => i * 5)}
+            stroke="var(--ink-2)"
+            tick={{ fill: "var(--ink-2)", fontSize: 15 }}
+          />
           <Line
             dataKey="mean"
             name={words.mean}
@@ -81,5 +86,17 @@ export default function WindChart({
         </LineChart>
       </ResponsiveContainer>
     </div>
+  );
+}
+
+const halfHourMs = 1_800_000;
+
+/** Every half hour of the clock: no zone is off by less than a quarter. */
+function halfHours(minutes: readonly WindMinute[]): number[] {
+  const first = Math.ceil((minutes[0]?.atMs ?? 0) / halfHourMs) * halfHourMs;
+  const last = minutes.at(-1)?.atMs ?? 0;
+  return Array.from(
+    { length: Math.max(0, Math.floor((last - first) / halfHourMs) + 1) },
+    (_, i) => first + i * halfHourMs,
   );
 }

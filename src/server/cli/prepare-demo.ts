@@ -4,6 +4,7 @@ import { openDatabase } from "@/server/database/database";
 import { migrate, migrateDown } from "@/server/database/migrate";
 import { demoPeople, demoPin } from "@/server/demo/people";
 import { recentDays, seedDemo } from "@/server/demo/seed";
+import { tellWind } from "@/server/demo/wind";
 import { bookAsFound } from "@/server/ledger/books";
 import { forgetHeads } from "@/server/ledger/heads";
 
@@ -29,10 +30,14 @@ const latest = await db
   .selectFrom("ledgerEntry")
   .select(({ fn }) => fn.max("recordedAt").as("at"))
   .executeTakeFirst();
+const clock = set === undefined ? new Date() : morningAfter(nowMs);
+// Where the wind meter stand-in speaks, if it does.
+const [windAddress] = process.argv.slice(2);
+if (windAddress !== undefined) await tellWind(db, windAddress, clock);
 await db.destroy();
 
 console.log(`API key of the demo (GET /api/v1/openapi.json says what it opens): ${demoKey}\n`);
-if (set !== undefined) console.log(`Clock: ${morningAfter(nowMs)}`);
+if (set !== undefined) console.log(`Clock: ${clock.toISOString()}`);
 console.log(`Demo sign-ins (PIN ${demoPin} for all):`);
 for (const { badge, name, roles, site } of demoPeople) {
   console.log(
@@ -41,9 +46,9 @@ for (const { badge, name, roles, site } of demoPeople) {
 }
 
 /** The set hour, on the first day on which nothing is recorded after it. */
-function morningAfter(setMs: number): string {
+function morningAfter(setMs: number): Date {
   const dayMs = 86_400_000;
   const lastMs = latest?.at?.getTime() ?? 0;
   const days = Math.max(0, Math.ceil((lastMs - setMs) / dayMs));
-  return new Date(setMs + days * dayMs).toISOString();
+  return new Date(setMs + days * dayMs);
 }
