@@ -403,6 +403,7 @@ describe("migrations", () => {
       "033-repairs-accepted",
       "034-places",
       "035-wind",
+      "036-talks",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -466,6 +467,7 @@ describe("migrations", () => {
       "033-repairs-accepted",
       "034-places",
       "035-wind",
+      "036-talks",
     ]);
   });
 });

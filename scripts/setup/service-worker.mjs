@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 
 /** Pages and words that contain no data of anybody: a device keeps them and opens them without a signal. */
-const shells = ["/inspect", "/here", "/words/en", "/words/es"];
+const shells = ["/inspect", "/survey", "/here", "/words/en", "/words/es"];
 
 /**
  * Bundles the service worker of a build, with the list of what it keeps on the device: every script, style, font and WebAssembly of

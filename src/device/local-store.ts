@@ -1,9 +1,11 @@
 import Dexie, { type EntityTable, type Table } from "dexie";
 import type { DeviceSignature } from "@/contract/signed";
 import type { BegunElsewhere, Prepared, StartWord } from "@/contract/start";
+import type { PreparedSurveys } from "@/contract/survey";
 import type { WalkData } from "@/contract/walk";
 import type { Signature } from "@/core/decision/sealed";
 import type { InspectionEvent } from "@/core/record/events";
+import type { SurveyGiven } from "@/core/survey/job";
 import type { Outcome } from "@/core/vocabulary/outcomes";
 
 /** An event as the device keeps it: until the server has it, and after. */
@@ -119,6 +121,28 @@ export interface KeptPicture {
   readonly problem?: string;
 }
 
+/** A survey made here, until the server has recorded it. */
+export interface KeptSurvey {
+  readonly id: string;
+  readonly plate: string;
+  /** Who made it: it is sent in no other name. */
+  readonly by: string;
+  readonly placeId: string;
+  readonly surveyedAt: string;
+  readonly given: SurveyGiven;
+  /** Why the server did not take it. */
+  readonly refused?: string;
+}
+
+/** What a person's device keeps to survey without a signal. */
+export interface KeptSurveyPages {
+  readonly personId: string;
+  readonly form: number;
+  readonly data: PreparedSurveys;
+  /** What to add to this device's clock for the server's. */
+  readonly clockOffsetMs: number;
+}
+
 /** The key of whoever is here: it signs and cannot be taken away. */
 export interface KeyInUse {
   readonly personId: string;
@@ -142,6 +166,9 @@ class LocalStore extends Dexie {
   declare starts: EntityTable<KeptStart, "id">;
   declare keysInUse: EntityTable<KeyInUse, "personId">;
   declare seenHeads: EntityTable<SeenHead, "unitId">;
+  declare surveys: EntityTable<KeptSurvey, "id">;
+  declare surveyPictures: EntityTable<{ readonly hash: string; readonly bytes: Blob }, "hash">;
+  declare preparedSurveys: EntityTable<KeptSurveyPages, "personId">;
   declare pictures: Table<KeptPicture, [inspectionId: string, hash: string]>;
 
   constructor() {
@@ -177,6 +204,7 @@ class LocalStore extends Dexie {
         await change.table("keptWalks").bulkPut(await change.table("walks").toArray());
       });
     this.version(8).stores({ seenHeads: "unitId" });
+    this.version(9).stores({ surveys: "id, plate", surveyPictures: "hash", preparedSurveys: "personId" });
   }
 }
 

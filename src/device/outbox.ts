@@ -10,6 +10,7 @@ import { sendWaiting } from "./send-events";
 import { type Link, sendJson, tryAgain } from "./send-json";
 import { Sender } from "./sender";
 import { openSignatures, sendSignatures } from "./signatures";
+import { openSurveys, sendSurveys } from "./surveys";
 
 export interface OutboxState {
   /** Plates whose tag-out has not reached the server: held here. */
@@ -18,6 +19,8 @@ export interface OutboxState {
   readonly events: number;
   /** Walks signed here whose signature has not been taken, with why where the server refused it. */
   readonly signatures: readonly { readonly id: string; readonly plate: string; readonly refused?: string }[];
+  /** Surveys that wait, with why where the server refused one. */
+  readonly surveys: readonly { readonly id: string; readonly plate: string; readonly refused?: string }[];
   /** Pictures that wait, and how many the server refused. */
   readonly pictures: { readonly waiting: number; readonly refused: number };
   /** How many more pictures there is room for, once that is few. */
@@ -30,6 +33,7 @@ const empty: OutboxState = {
   tags: [],
   events: 0,
   signatures: [],
+  surveys: [],
   pictures: { waiting: 0, refused: 0 },
   link: "sent",
 };
@@ -130,6 +134,10 @@ export class Outbox {
       const signed = await sendSignatures();
       if (signed.link !== "sent") last = signed;
     }
+    if (!tryAgain(last.link)) {
+      const surveyed = await sendSurveys();
+      if (surveyed.link !== "sent") last = surveyed;
+    }
     // Last of all: what was found holds without its pictures.
     if (!tryAgain(last.link)) {
       const pictured = await sendPictures();
@@ -158,6 +166,7 @@ export class Outbox {
     const tags = await localStore().tags.toArray();
     const events = await this.waitingEvents();
     const signatures = await openSignatures();
+    const surveys = await openSurveys();
     const pictures = await countPictures();
     const room = await roomShort();
     this.state = {
@@ -168,6 +177,10 @@ export class Outbox {
         id: inspectionId,
         plate,
         ...(became.kind === "refused" ? { refused: became.detail } : {}),
+      })),
+      surveys: surveys.map(({ id, plate, refused }) => ({
+        ...{ id, plate },
+        ...(refused === undefined ? {} : { refused }),
       })),
       pictures,
       link: more.link ?? this.state.link,

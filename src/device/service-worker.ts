@@ -21,6 +21,7 @@ const serwist = new Serwist({
   navigationPreload: false,
 });
 
+const isSurvey = ({ pathname }: URL): boolean => /^\/units\/[^/]+\/survey$/.test(pathname);
 const isWalk = ({ pathname }: URL): boolean => pathname.startsWith("/inspect/");
 
 serwist.registerCapture(
@@ -30,11 +31,11 @@ serwist.registerCapture(
 
 serwist.registerCapture(
   ({ request, url, sameOrigin }) => sameOrigin && request.mode === "navigate" && !isWalk(url),
-  async ({ request }) => {
+  async ({ request, url }) => {
     try {
       return await fetch(request);
     } catch (unreached) {
-      const here = await serwist.matchPrecache("/here");
+      const here = await serwist.matchPrecache(isSurvey(url) ? "/survey" : "/here");
       if (here === undefined) throw unreached;
       return here;
     }

@@ -131,6 +131,7 @@ describe("Shift", () => {
 const unit = (state: StandingState, more: Partial<UnitData> = {}): UnitData => ({
   id: "u-1",
   siteId: "yard",
+  surveys: [],
   unsigned: 0,
   plate: "LM-07",
   family: "slab_scissor",

@@ -27,9 +27,11 @@ export const entryKinds = {
   finding_repaired: "by_content",
   examination: "by_content",
   programme: nothing,
-  /** Of a place and a job, not of the machine; one ended by the wind; and work stopped there, and taken up again. */
+  /** Of a place and a job, not of the machine; one ended by the wind; who heard of it; a drill of the rescue; work stopped there, and taken up again. */
   surveyed: nothing,
   survey_ended: nothing,
+  talk_signed: nothing,
+  drilled: nothing,
   stopped: nothing,
   stop_lifted: nothing,
   added: nothing,

@@ -50,6 +50,17 @@ export const jobSchema = z.strictObject({
 });
 export type Job = z.infer<typeof jobSchema>;
 
+/** What of a job a crew takes up each time: kept under a name, such as two glaziers with eight panes. */
+export const keptLoadSchema = jobSchema.pick({
+  persons: true,
+  personKg: true,
+  onExtension: true,
+  items: true,
+  toolM: true,
+  sideForceN: true,
+});
+export type KeptLoad = z.infer<typeof keptLoadSchema>;
+
 /** What is looked for round a place of work (field guide, section 15). */
 export const hazardKinds = [
   "holes",

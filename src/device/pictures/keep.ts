@@ -47,8 +47,8 @@ export async function sendOnceNamed(
 export const keptPicture = async (inspectionId: string, hash: string): Promise<Blob | undefined> =>
   (await localStore().pictures.get({ inspectionId, hash }))?.bytes;
 
-/** In a worker, since a large picture takes a second; where its script cannot be loaded, on the page itself. */
-async function made(file: Blob): Promise<Blob> {
+/** A picture made small and clean: in a worker, since a large picture takes a second; where its script cannot be loaded, on the page itself. */
+export async function made(file: Blob): Promise<Blob> {
   if (typeof Worker === "undefined") return shrink(file);
   const worker = new Worker(new URL("./shrink.worker.ts", import.meta.url), { type: "module" });
   const unloaded = new Promise<"unloaded">((resolve) => {

@@ -7,6 +7,7 @@ import { prepare } from "@/device/prepared";
 import { present } from "@/device/present";
 import { keepForGood } from "@/device/room";
 import type { TakeOver } from "@/device/service-worker";
+import { prepareSurveys } from "@/device/surveys";
 
 const lookMs = 4000;
 const settledMs = 4000;
@@ -34,7 +35,8 @@ export function KeptApp() {
   // What can be begun without a signal is read where there is one, once the page stands.
   // biome-ignore lint/correctness/useExhaustiveDependencies: each page opened looks whether it is due
   useEffect(() => {
-    const timer = setTimeout(() => void prepare().catch(() => undefined), settledMs);
+    const ready = () => prepare().then(() => prepareSurveys());
+    const timer = setTimeout(() => void ready().catch(() => undefined), settledMs);
     return () => clearTimeout(timer);
   }, [path]);
   useEffect(() => void keepForGood(), []);

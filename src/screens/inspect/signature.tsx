@@ -8,9 +8,12 @@ import { Button } from "@/kit/button";
 /** A signature by pen or finger, or by typing one's name for those who cannot draw. */
 export function SignatureField({
   name,
+  drawOnly = false,
   onChange,
 }: {
   name: string;
+  /** Whether the name is asked for elsewhere. */
+  drawOnly?: boolean;
   onChange: (signature: Signature | undefined) => void;
 }) {
   const t = useTranslations();
@@ -54,20 +57,22 @@ export function SignatureField({
         </Button>
       </div>
       <canvas ref={canvas} className="mt-1.5 h-28 w-full touch-none border-2 border-ink text-ink" />
-      <label className="mt-2 flex flex-wrap items-center gap-3">
-        <span className="text-ink2">{t("decide.typed")}</span>
-        <input
-          value={typed}
-          placeholder={name}
-          onChange={(event) => {
-            pad.current?.clear();
-            setTyped(event.target.value);
-            const given = event.target.value.trim();
-            onChange(given.length > 1 ? { kind: "typed", name: given } : undefined);
-          }}
-          className="min-h-[48px] min-w-0 flex-1 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
-        />
-      </label>
+      {drawOnly ? null : (
+        <label className="mt-2 flex flex-wrap items-center gap-3">
+          <span className="text-ink2">{t("decide.typed")}</span>
+          <input
+            value={typed}
+            placeholder={name}
+            onChange={(event) => {
+              pad.current?.clear();
+              setTyped(event.target.value);
+              const given = event.target.value.trim();
+              onChange(given.length > 1 ? { kind: "typed", name: given } : undefined);
+            }}
+            className="min-h-[48px] min-w-0 flex-1 border-2 border-ink bg-chalk px-3 placeholder:text-ink3"
+          />
+        </label>
+      )}
     </div>
   );
 }

@@ -25,7 +25,8 @@ export function OutboxStrip() {
   useEffect(() => void outbox().send(), [path]);
   // What has just been taken changes what the page says, and its own word of it may have come before the page listened.
   const { waiting, refused } = state.pictures;
-  const owed = state.tags.length + state.events + state.signatures.length + waiting + refused;
+  const owed =
+    state.tags.length + state.events + state.signatures.length + state.surveys.length + waiting + refused;
   const owedBefore = useRef(0);
   useEffect(() => {
     // A walk reads its own facts anew; read again as a page it would begin its log from the start.
@@ -62,6 +63,17 @@ export function OutboxStrip() {
             ) : (
               <a className="underline" href={`/inspect/${id}`}>
                 {t("outbox.signatureRefused", { plate, why })}
+              </a>
+            )}
+          </p>
+        ))}
+        {state.surveys.map(({ id, plate, refused: why }) => (
+          <p key={id} className="font-semibold">
+            {why === undefined ? (
+              t("outbox.survey", { plate })
+            ) : (
+              <a className="underline" href={`/units/${encodeURIComponent(plate)}/survey`}>
+                {t("outbox.surveyRefused", { plate, why })}
               </a>
             )}
           </p>

@@ -3,6 +3,7 @@ import { Button } from "@/kit/button";
 import { SelectField, TextField } from "@/kit/field";
 import { Field } from "../ask";
 import { newId } from "./draft";
+import { HazardPicture } from "./hazard-picture";
 import type { T } from "./words";
 
 /** What else is seen: identified, told, removed, kept away from, or worked with under a limit. */
@@ -80,6 +81,11 @@ export function HazardFields({
                 />
               </Field>
             )}
+            <HazardPicture
+              t={t}
+              hash={hazard.picture}
+              onPicture={(picture) => change(hazard.id, { picture })}
+            />
             <Button
               look="small"
               className="justify-self-start"

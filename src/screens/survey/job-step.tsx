@@ -1,3 +1,4 @@
+import type { KeptLoadShown } from "@/contract/survey";
 import type { Item, SurveyGiven } from "@/core/survey/job";
 import { loadRanges } from "@/core/survey/load-range";
 import { Button } from "@/kit/button";
@@ -5,6 +6,7 @@ import { OneOf, TextField } from "@/kit/field";
 import { Field } from "../ask";
 import { newId, type SurveyDraft, withJob } from "./draft";
 import type { Measures } from "./figure";
+import { KeptLoads } from "./kept-loads";
 import { NumberField } from "./number-field";
 import type { T } from "./words";
 
@@ -17,6 +19,8 @@ export function JobStep({
   measures,
   hasExtension,
   hasRanges,
+  siteId,
+  loads,
   change,
 }: {
   t: T;
@@ -24,6 +28,8 @@ export function JobStep({
   measures: Measures;
   hasExtension: boolean;
   hasRanges: boolean;
+  siteId: string;
+  loads: readonly KeptLoadShown[];
   change: (draft: SurveyDraft) => void;
 }) {
   const { job } = draft.given;
@@ -172,6 +178,7 @@ export function JobStep({
           {t("survey.addThing")}
         </Button>
       </section>
+      <KeptLoads {...{ t, siteId, loads, job }} take={(load) => set({ sideForceN: undefined, ...load })} />
     </div>
   );
 }

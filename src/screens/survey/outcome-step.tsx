@@ -1,13 +1,13 @@
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import type { SurveyRecorded } from "@/contract/survey";
-import type { Sum } from "@/core/survey/sums";
+import { allows, type Sum } from "@/core/survey/sums";
 import type { SurveyOutcome } from "@/core/survey/survey";
+import { outbox } from "@/device/outbox";
+import { keepAndSend, type SurveyAnswer } from "@/device/surveys";
 import { Button, buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Problem } from "@/kit/problem";
-import { send } from "../send";
 import { clock } from "../states";
 import { lacks, type SurveyDraft } from "./draft";
 import { SumList, verdictMark } from "./sum-list";
@@ -22,16 +22,19 @@ export function OutcomeStep({
   plate,
   zone,
   now,
+  by,
   onRecorded,
 }: {
   words: SurveyWords;
   draft: SurveyDraft;
   outcome: SurveyOutcome | undefined;
-  recorded: SurveyRecorded | undefined;
+  recorded: SurveyAnswer | undefined;
   plate: string;
   zone: string;
   now: () => string;
-  onRecorded: (recorded: SurveyRecorded) => void;
+  /** Who surveys. */
+  by: string;
+  onRecorded: (recorded: SurveyAnswer) => void;
 }) {
   const { t } = words;
   const router = useRouter();
@@ -48,15 +51,26 @@ export function OutcomeStep({
     );
   }
   const own = `/units/${encodeURIComponent(plate)}`;
-  if (recorded !== undefined)
+  if (recorded !== undefined && recorded.kind !== "refused")
     return (
       <div className="grid gap-4">
         <p className="border-[2.5px] border-ink p-4 text-[20px]">
-          <Mark kind={verdictMark[recorded.verdict]}>
-            {t(`survey.recordedAs.${recorded.verdict}`, { time: clock(recorded.untilMs, zone) })}
-          </Mark>
+          {recorded.kind === "kept" ? (
+            <Mark kind="skipped">{t("survey.kept")}</Mark>
+          ) : (
+            <Mark kind={verdictMark[recorded.recorded.verdict]}>
+              {t(`survey.recordedAs.${recorded.recorded.verdict}`, {
+                time: clock(recorded.recorded.untilMs, zone),
+              })}
+            </Mark>
+          )}
         </p>
         <Carried words={words} sums={outcome.sums} />
+        {recorded.kind === "recorded" && allows(recorded.recorded.verdict) ? (
+          <Link href={`/surveys/${recorded.recorded.id}`} className={buttonLook("go")}>
+            {t("talk.open")}
+          </Link>
+        ) : null}
         <Link href={own} className={buttonLook("plain")}>
           {t("survey.toUnit")}
         </Link>
@@ -64,14 +78,15 @@ export function OutcomeStep({
     );
   const record = async () => {
     setBusy(true);
-    const answer = await send<SurveyRecorded>(`/api${own}/surveys`, {
-      ...{ id: id.current.id, placeId: draft.placeId, surveyedAt: now(), given: draft.given },
+    const answer = await keepAndSend({
+      ...{ id: id.current.id, plate, by, placeId: draft.placeId, surveyedAt: now(), given: draft.given },
     });
     setBusy(false);
-    setProblem(answer.ok ? "" : answer.detail);
-    if (!answer.ok) return;
-    onRecorded(answer.data);
-    router.refresh();
+    setProblem(answer.kind === "refused" ? answer.detail : "");
+    onRecorded(answer);
+    // Where it waits, the strip at the head of every page says so.
+    void outbox().send();
+    if (answer.kind === "recorded") router.refresh();
   };
   return (
     <div className="grid gap-4">

@@ -1,3 +1,4 @@
+import type { DrillShown } from "@/contract/survey";
 import type { SiteWind } from "@/contract/wind";
 import { marksOf, type PlacePlan } from "@/core/survey/place-plan";
 import type { Sum } from "@/core/survey/sums";
@@ -26,6 +27,7 @@ export function ReadingsStep({
   change,
   wind,
   sums,
+  drills,
 }: {
   t: T;
   draft: SurveyDraft;
@@ -40,6 +42,7 @@ export function ReadingsStep({
   /** What the site's own meters show, and what was worked out so far. */
   wind: SiteWind | undefined;
   sums: readonly Sum[];
+  drills: readonly DrillShown[];
   change: (draft: SurveyDraft) => void;
 }) {
   const { readings } = draft.given;
@@ -104,7 +107,7 @@ export function ReadingsStep({
           ))}
         </section>
       )}
-      <RescueFields {...part} />
+      <RescueFields {...{ ...part, zone, drills }} />
       <HazardFields {...{ t, name }} hazards={readings.hazards ?? []} set={(hazards) => set({ hazards })} />
     </div>
   );

@@ -1,7 +1,7 @@
 "use client";
 import { useTranslations } from "next-intl";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { PlaceShown, SurveyRecorded } from "@/contract/survey";
+import type { DrillShown, KeptLoadShown, PlaceShown } from "@/contract/survey";
 import { hasEngine, mayHave } from "@/core/sheet/read";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { SurveyInput } from "@/core/survey/input";
@@ -12,6 +12,7 @@ import { surveyed } from "@/core/survey/survey";
 import { metersRead } from "@/core/survey/wind-watch";
 import type { WorkplaceRules } from "@/core/vocabulary/workplace-rules";
 import { type SpotFinder, spotFinder } from "@/device/survey/spot-finder";
+import type { SurveyAnswer } from "@/device/surveys";
 import { Button, buttonLook } from "@/kit/button";
 import { OneOf } from "@/kit/field";
 import { Link } from "@/kit/link";
@@ -46,6 +47,10 @@ export interface SurveyPage {
   readonly zone: string;
   readonly measures: Measures;
   readonly mayDraw: boolean;
+  readonly personId: string;
+  /** Loads that crews keep, and the latest drills of this unit's rescue. */
+  readonly loads: readonly KeptLoadShown[];
+  readonly drills: readonly DrillShown[];
   /** The place the coming shift needs it at, in words. */
   readonly neededAt: string | undefined;
 }
@@ -62,7 +67,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
   const [workId, setWorkId] = useState<string>();
   const [touch, setTouch] = useState<Touch>("position");
   const [found, setFound] = useState<readonly SpotFound[] | "searching">();
-  const [recorded, setRecorded] = useState<SurveyRecorded>();
+  const [recorded, setRecorded] = useState<SurveyAnswer>();
   const { nowMs, now } = useServerTime(page.nowMs);
   const wind = useWind(page.siteId);
   const finder = useRef<SpotFinder>(undefined);
@@ -248,6 +253,8 @@ export function SurveyView({ page }: { page: SurveyPage }) {
           {step === "job" ? (
             <JobStep
               {...{ t, draft, measures, change }}
+              siteId={page.siteId}
+              loads={page.loads}
               hasExtension={mayHave(sheet, "extension_deck")}
               hasRanges={sheet.figures.rated_load_heavy !== undefined}
             />
@@ -271,12 +278,14 @@ export function SurveyView({ page }: { page: SurveyPage }) {
             <ReadingsStep
               {...{ t, draft, plan, measures, zone, now, change, wind }}
               sums={outcome?.sums ?? []}
+              drills={page.drills}
               engine={hasEngine(sheet)}
               name={page.name}
             />
           ) : (
             <OutcomeStep
               {...{ words, draft, outcome, recorded, plate, zone, now }}
+              by={page.personId}
               onRecorded={setRecorded}
             />
           )}

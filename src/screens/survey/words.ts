@@ -44,7 +44,7 @@ export function titleOf(words: SurveyWords, sum: Sum): string {
     sum.about === undefined ? "" : nameOf(words, sum.about),
     sum.position === undefined ? "" : nameOf(words, sum.position),
     becauseOf(words, sum.because),
-  ].filter((part) => part !== "");
+  ].filter((part, i, all) => part !== "" && all.indexOf(part) === i);
   return `${t(`survey.topic.${sum.topic}`)}${parts.length === 0 ? "" : `: ${parts.join(", ")}`}`;
 }
 
@@ -64,7 +64,7 @@ function becauseOf(words: SurveyWords, because: string | undefined): string {
 }
 
 /** What was compared with what, or what is missing. */
-export function figuresOf(words: SurveyWords, { compared, missing }: Sum): string {
+export function figuresOf(words: SurveyWords, { topic, compared, missing }: Sum): string {
   const { t } = words;
   const lacks =
     missing === undefined || missing.length === 0
@@ -72,6 +72,7 @@ export function figuresOf(words: SurveyWords, { compared, missing }: Sum): strin
       : t("survey.missing", { what: missing.map((one) => missingWords(words, one)).join(", ") });
   if (compared === undefined) return lacks;
   const { found, limit, unit, must } = compared;
+  if (topic === "rescue") return t("survey.compared.days", { found: found ?? 0, limit: limit ?? 0 });
   const told = (value: number | undefined, rounded: Rounded) =>
     value === undefined ? t("survey.unknownFigure") : figure(words, value, unit, rounded);
   // Rounded against what was found, so that what is told never looks better than it is.

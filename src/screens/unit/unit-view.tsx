@@ -1,4 +1,5 @@
 import { useTranslations } from "next-intl";
+import type { SurveyShown } from "@/contract/survey";
 import type { StandingState } from "@/core/decision/standing";
 import type { EntryKind } from "@/core/evidence/touches";
 import { foundStowed } from "@/core/plan/found";
@@ -22,6 +23,7 @@ import { StopForConditions } from "../stops/stop-for-conditions";
 import { type FigureClaim, OwnFigures } from "./own-figures";
 import { RepairDone } from "./repair-done";
 import { UnitEvents } from "./unit-events";
+import { UnitSurveys } from "./unit-surveys";
 
 export interface UnitData {
   readonly id: string;
@@ -51,6 +53,7 @@ export interface UnitData {
     readonly signedBy?: string;
     readonly signedAtMs?: number;
   };
+  readonly surveys: readonly SurveyShown[];
   /** Whether the history is that before some day, not the latest. */
   readonly earlier?: boolean;
   /** Whether there are inspections before those of the history. */
@@ -256,6 +259,14 @@ export function UnitView({
                     {t("units.survey")}
                   </Link>
                 ) : null}
+                {unit.sheetId === null ? null : (
+                  <Link
+                    href={`/units/${encodeURIComponent(unit.plate)}/rescue`}
+                    className={buttonLook("small")}
+                  >
+                    {t("survey.rescue")}
+                  </Link>
+                )}
                 <StopForConditions siteId={unit.siteId} plate={unit.plate} nowMs={nowMs} />
                 <a href={`/units/${unit.plate}/paper`} className={buttonLook("small")}>
                   {t("plan.paper.link")}
@@ -320,6 +331,9 @@ export function UnitView({
           )}
         </section>
         <section>
+          {unit.surveys.length === 0 ? null : (
+            <UnitSurveys surveys={unit.surveys} zone={zone} measures={measures} />
+          )}
           <h2 className="text-[20px] font-bold">{t("units.open")}</h2>
           {unit.findings.length === 0 ? <p className="text-ink2">{t("units.none")}</p> : null}
           <ul>

@@ -54,6 +54,11 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   place_closed: ["insert"],
   survey: ["insert"],
   survey_ended: ["insert"],
+  talk_signature: ["insert"],
+  rescue_drill: ["insert"],
+  survey_picture: ["insert"],
+  // A help: it decides nothing.
+  kept_load: ["insert", "delete"],
   wind_meter: ["insert"],
   wind_meter_closed: ["insert"],
   // No record: kept some days.

@@ -44,6 +44,7 @@ import * as intervalsByTwo from "./migrations/032-intervals-by-two";
 import * as repairsAccepted from "./migrations/033-repairs-accepted";
 import * as places from "./migrations/034-places";
 import * as wind from "./migrations/035-wind";
+import * as talks from "./migrations/036-talks";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -82,6 +83,7 @@ const provider: MigrationProvider = {
     "033-repairs-accepted": repairsAccepted as unknown as Migration,
     "034-places": places as unknown as Migration,
     "035-wind": wind as unknown as Migration,
+    "036-talks": talks as unknown as Migration,
   }),
 };
 

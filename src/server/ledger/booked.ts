@@ -66,6 +66,8 @@ export const bookedTables: readonly Booked[] = [
   ofUnit("erasure"),
   ofUnit("survey"),
   ofUnit("survey_ended", ["survey_id"]),
+  ofUnit("talk_signature"),
+  ofUnit("rescue_drill"),
   inBook("yard", "finding_repair", ["finding_id"]),
   inBook("yard", "matter_gone", ["event_id"]),
   inBook("yard", "report_look", ["report_id"]),

@@ -11,7 +11,7 @@ export interface SealedText {
 }
 
 /** Fields of a document that hold a name, a signature or free words. */
-const personal = new Set(["signature", "note", "licence", "examiner", "why", "work", "cause"]);
+const personal = new Set(["signature", "note", "licence", "examiner", "why", "work", "cause", "rescuer"]);
 /** Of an event also why it was passed over, corrected or said to be gone; elsewhere a reason is a word of ours. */
 const personalOfEvents = new Set([...personal, "reason"]);
 

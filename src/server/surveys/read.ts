@@ -2,29 +2,6 @@ import type { WorkplaceRules } from "@/core/vocabulary/workplace-rules";
 import type { Db } from "@/server/database/database";
 import { policyOfUnit } from "@/server/sites/policy";
 
-/** The latest surveys of a unit, the newest first. */
-export const surveysOf = (db: Db, unitId: string, most = 20) =>
-  db
-    .selectFrom("survey as v")
-    .innerJoin("placePlan as p", "p.id", "v.planId")
-    .innerJoin("person as who", "who.id", "v.byPerson")
-    .select([
-      "v.id",
-      "v.what",
-      "v.given",
-      "v.outcome",
-      "v.verdict",
-      "v.surveyedAt",
-      "v.until",
-      "p.plan",
-      "p.placeId",
-      "who.name as by",
-    ])
-    .where("v.unitId", "=", unitId)
-    .orderBy("v.ledgerPosition", "desc")
-    .limit(most)
-    .execute();
-
 /** What a survey of a unit is worked out by, as the policy of its site has it. */
 export async function rulesOfUnit(db: Db, unitId: string): Promise<WorkplaceRules> {
   const { policy } = await db

@@ -20,6 +20,8 @@ const oldestMs = 24 * 3_600_000;
 
 export const surveySchema = z.strictObject({
   id: z.uuid(),
+  /** Who made it: one that was kept on a tablet is recorded in no other name than theirs. */
+  by: z.uuid().optional(),
   placeId: z.uuid(),
   /** When it was made, by the device: readings are so old then. */
   surveyedAt: z.iso.datetime(),
@@ -35,9 +37,11 @@ export async function recordSurvey(
   db: Db,
   unitId: string,
   byPerson: string,
-  { id, placeId, surveyedAt, given }: z.infer<typeof surveySchema>,
+  { id, by = byPerson, placeId, surveyedAt, given }: z.infer<typeof surveySchema>,
   at: Date,
 ): Promise<SurveyRecorded> {
+  if (by !== byPerson)
+    throw new Problem(403, "not-yours", "expected whoever made the survey to send it; they sign in first");
   const made = new Date(surveyedAt);
   if (made.getTime() > at.getTime() + 300_000)
     throw new Problem(

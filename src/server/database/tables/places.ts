@@ -1,5 +1,5 @@
 import type { ColumnType } from "kysely";
-import type { SurveyGiven } from "@/core/survey/job";
+import type { KeptLoad, SurveyGiven } from "@/core/survey/job";
 import type { PlacePlan } from "@/core/survey/place-plan";
 import type { Verdict } from "@/core/survey/sums";
 import type { SurveyOutcome } from "@/core/survey/survey";
@@ -39,6 +39,31 @@ export interface PlaceTables {
     meterId: string;
     gustMps: number;
     limitMps: number;
+    at: Time;
+  };
+  talkSignature: {
+    id: string;
+    surveyId: string;
+    unitId: string;
+    ledgerPosition: number;
+    byPerson: string;
+    at: Time;
+  };
+  rescueDrill: {
+    id: string;
+    unitId: string;
+    ledgerPosition: number;
+    minutes: ColumnType<number | null, number | null | undefined>;
+    byPerson: string;
+    at: Time;
+  };
+  surveyPicture: { unitId: string; hash: string; bytes: Buffer; sentBy: string; at: Time };
+  keptLoad: {
+    id: string;
+    siteId: string;
+    name: string;
+    load: Json<KeptLoad>;
+    byPerson: string;
     at: Time;
   };
   windMeter: {

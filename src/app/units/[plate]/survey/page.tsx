@@ -8,6 +8,8 @@ import { database } from "@/server/database/database";
 import { chromeData, pageCall } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
 import { placesOf } from "@/server/places/read";
+import { drillsOf } from "@/server/surveys/drill";
+import { keptLoads } from "@/server/surveys/loads";
 import { neededAt, rulesOfUnit } from "@/server/surveys/read";
 
 export async function generateMetadata({ params }: { params: Promise<{ plate: string }> }) {
@@ -23,7 +25,7 @@ export default async function SurveyPage({ params }: { params: Promise<{ plate: 
   const chrome = await chromeData(call);
   return (
     <Chrome data={chrome} at="units" plate={plate}>
-      <MoreWords given={await wordsFor("survey", "places", "stops", "figure")}>
+      <MoreWords given={await wordsFor("survey", "places", "stops", "figure", "talk")}>
         <SurveyView
           page={{
             plate,
@@ -31,7 +33,10 @@ export default async function SurveyPage({ params }: { params: Promise<{ plate: 
             sheet: unit.sheet,
             places: await placesOf(db, unit.siteId),
             rules: await rulesOfUnit(db, unit.id),
+            personId: call.person.id,
             name: call.person.name,
+            loads: await keptLoads(db, unit.siteId),
+            drills: await drillsOf(db, unit.id, 4),
             nowMs: call.at.getTime(),
             zone: call.zone,
             measures: chrome.display.measures,
