@@ -72,12 +72,12 @@ const walk = async (unitId: string) => {
   };
   return (await walkAndSign(yard.db, who, at(minute + 1))).outcome;
 };
-const survey = (unitId: string, placeId: string, persons = 1) =>
+const survey = (unitId: string, placeId: string, persons = 1, madeAt = minute) =>
   recordSurvey(
     yard.db,
     unitId,
     yard.people.operator,
-    { id: randomUUID(), placeId, surveyedAt: at(minute).toISOString(), given: given(persons, at(minute)) },
+    { id: randomUUID(), placeId, surveyedAt: at(madeAt).toISOString(), given: given(persons, at(madeAt)) },
     at(minute),
   );
 const stateOf = async (unitId: string) => (await standings(yard.db, [unitId], at(minute))).get(unitId);
@@ -189,6 +189,8 @@ const acts = [
   "walk",
   "survey",
   "survey beyond",
+  // Made half an hour ago on a tablet without a signal, and sent now.
+  "survey late",
   "redraw",
   "contact",
   "stop unit",
@@ -202,25 +204,31 @@ type Act = (typeof acts)[number];
 /** Says how the unit stands after each act, from the acts alone. */
 class Oracle {
   private walked = false;
-  private surveyed: { allows: boolean; until: number } | undefined;
+  private latest: { readonly allows: boolean; readonly made: number; ended: boolean } | undefined;
   private stops: { until: number }[] = [];
+
+  constructor(private contactAt: number) {}
 
   after(act: Act): string {
     if (act === "walk") this.walked = true;
     if (act === "contact") {
       this.walked = false;
-      this.surveyed = undefined;
+      this.contactAt = minute;
     }
-    if (act === "redraw") this.surveyed = undefined;
-    if (act === "survey" || act === "survey beyond")
-      this.surveyed = { allows: act === "survey", until: minute + 60 };
+    if ((act === "redraw" || act === "contact") && this.latest) this.latest.ended = true;
+    if (act === "survey" || act === "survey beyond" || act === "survey late") {
+      const made = act === "survey late" ? minute - 30 : minute;
+      if (this.latest === undefined || made >= this.latest.made)
+        this.latest = { allows: act !== "survey beyond", made, ended: this.contactAt > made };
+    }
     if (act === "stop unit" || act === "stop site") this.stops.push({ until: Number.POSITIVE_INFINITY });
     if (act === "stop an hour") this.stops.push({ until: minute + 60 });
     if (act === "lift") this.stops.pop();
     if (this.stops.some(({ until }) => minute < until)) return "stopped_for_conditions";
     if (!this.walked) return "inspection_owed";
-    if (this.surveyed === undefined || minute >= this.surveyed.until) return "survey_due";
-    return this.surveyed.allows ? "cleared" : "stopped_for_conditions";
+    const { latest } = this;
+    if (latest === undefined || latest.ended || minute >= latest.made + 60) return "survey_due";
+    return latest.allows ? "cleared" : "stopped_for_conditions";
   }
 }
 
@@ -236,7 +244,7 @@ describe("whatever happens to it", () => {
         async (some) => {
           // Each history on a day of its own, begun by a walk that anything before has ended.
           minute = (Math.floor(minute / 1440) + 1) * 1440 + 60;
-          const oracle = new Oracle();
+          const oracle = new Oracle(minute);
           const stops: string[] = [];
           const lift = async () => {
             const stop = stops.pop();
@@ -260,6 +268,7 @@ describe("whatever happens to it", () => {
               };
               if (act === "walk") await walk(boom);
               else if (act === "survey") await survey(boom, place.id);
+              else if (act === "survey late") await survey(boom, place.id, 1, minute - 30);
               else if (act === "survey beyond") await survey(boom, place.id, 9);
               else if (act === "redraw")
                 await redrawPlace(

@@ -29,6 +29,7 @@ interface Document {
   readonly scope?: { readonly kind: string };
   readonly stopId?: string;
   readonly site?: boolean;
+  readonly surveyedAt?: string;
 }
 
 /** Reads a unit's standing off its ledger, entry by entry, without any other table. */
@@ -37,14 +38,26 @@ export function toldByLedger(entries: readonly Entry[]): ToldByLedger {
   const reports = new Set<string>();
   const stops = new Set<string>();
   let walk: { id: string; outcome: string } | undefined;
-  let surveyId: string | null = null;
+  const ended = new Set<string>();
+  let survey: { id: string; made: string } | undefined;
+  // What has touched everything: when last, and whether since the latest survey came.
+  let touched = { atMs: 0, since: false };
   for (const { kind, subjectId, body } of entries) {
-    if (touchesEverything(kind)) surveyId = null;
+    if (touchesEverything(kind)) {
+      const { recordedAt } = JSON.parse(body) as { readonly recordedAt: string };
+      touched = { atMs: Math.max(touched.atMs, Date.parse(recordedAt)), since: true };
+    }
     if (!/^(tag|released|reported|looked|inspection|surveyed|survey_ended|stopped|stop_lifted)$/.test(kind))
       continue;
     const { document } = JSON.parse(body) as { readonly document: Document };
-    if (kind === "surveyed") surveyId = subjectId;
-    else if (kind === "survey_ended") surveyId = surveyId === subjectId ? null : surveyId;
+    if (kind === "surveyed") {
+      const made = document.surveyedAt ?? "";
+      // The latest by when it was made: one that came late is none over it.
+      if (survey === undefined || Date.parse(made) >= Date.parse(survey.made)) {
+        survey = { id: subjectId, made };
+        touched = { ...touched, since: false };
+      }
+    } else if (kind === "survey_ended") ended.add(subjectId);
     else if (kind === "stopped") {
       if (document.site === false) stops.add(document.stopId ?? "");
     } else if (kind === "stop_lifted") stops.delete(document.stopId ?? "");
@@ -54,13 +67,15 @@ export function toldByLedger(entries: readonly Entry[]): ToldByLedger {
     else if (kind === "looked") reports.delete(subjectId);
     else if (document.scope?.kind === "full") walk = { id: subjectId, outcome: document.outcome ?? "" };
   }
+  const over =
+    survey === undefined || ended.has(survey.id) || touched.since || touched.atMs > Date.parse(survey.made);
   return {
     tags: [...tags.values()].sort(),
     reports: reports.size,
     inspectionId: walk?.id ?? null,
     outcome: walk?.outcome ?? null,
     stops: stops.size,
-    surveyId,
+    surveyId: over ? null : (survey?.id ?? null),
   };
 }
 

@@ -42,13 +42,15 @@ export async function recordSurvey(
 ): Promise<SurveyRecorded> {
   if (by !== byPerson)
     throw new Problem(403, "not-yours", "expected whoever made the survey to send it; they sign in first");
-  const made = new Date(surveyedAt);
-  if (made.getTime() > at.getTime() + 300_000)
+  const said = new Date(surveyedAt);
+  if (said.getTime() > at.getTime() + 300_000)
     throw new Problem(
       400,
       "bad-input",
       "surveyedAt: expected a moment that has come; set the tablet's clock",
     );
+  // A tablet whose clock is ahead makes no survey that comes after those of others.
+  const made = said > at ? at : said;
   if (made.getTime() < at.getTime() - oldestMs)
     throw new Problem(
       400,
@@ -93,7 +95,7 @@ export async function recordSurvey(
       placeId,
       planId: place.planId,
       planNo: place.no,
-      surveyedAt,
+      surveyedAt: made.toISOString(),
       given,
       meters,
       outcome,

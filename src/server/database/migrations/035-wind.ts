@@ -20,25 +20,48 @@ export async function up(db: Kysely<never>): Promise<void> {
 CREATE TRIGGER record BEFORE UPDATE OR DELETE OR TRUNCATE ON ${table} FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
 CREATE TRIGGER booked AFTER INSERT OR UPDATE OR DELETE ON ${table} FOR EACH ROW EXECUTE FUNCTION note_row('${book}', '${key}', '');`)
       .execute(db);
-  await sql
-    .raw(viewWith(`\n      AND NOT EXISTS (SELECT FROM survey_ended x WHERE x.survey_id = s.id)`))
-    .execute(db);
+  await sql.raw(viewNow()).execute(db);
 }
 
 export async function down(db: Kysely<never>): Promise<void> {
   await sql
-    .raw(`${viewWith("")}
+    .raw(`${viewBefore()}
 DROP TABLE survey_ended, wind_reading, wind_meter_closed, wind_meter;
 DROP FUNCTION wind_meter_before(), wind_meter_closed_before(), survey_ended_before();`)
     .execute(db);
 }
 
-/** The view of how units stand, with one more thing that ends a survey. */
-function viewWith(also: string): string {
-  const last = "AND NOT EXISTS (SELECT FROM place_closed c WHERE c.place_id = s.place_id)";
-  return asBefore(standing, "CREATE VIEW standing_worked_out", "c.place_id = s.place_id);")
-    .replace("CREATE VIEW", "CREATE OR REPLACE VIEW")
-    .replace(last, `${last}${also}`);
+/** The view of how units stand, as 034 made it. */
+const viewBefore = (): string =>
+  asBefore(standing, "CREATE VIEW standing_worked_out", "c.place_id = s.place_id);").replace(
+    "CREATE VIEW",
+    "CREATE OR REPLACE VIEW",
+  );
+
+/**
+ * The same, with the survey in effect the latest by when it was made: one that was kept on a tablet and came late is in effect
+ * over none made after it, and not over what has happened to the unit since. A gust ends it too.
+ */
+function viewNow(): string {
+  const parts = [
+    ["v.ledger_position, p.plan", "v.ledger_position, v.surveyed_at, p.plan"],
+    ["ORDER BY v.ledger_position DESC", "ORDER BY v.surveyed_at DESC, v.ledger_position DESC"],
+    [
+      "e.position > s.ledger_position AND",
+      "(e.position > s.ledger_position OR e.recorded_at > s.surveyed_at) AND",
+    ],
+    [
+      "c.place_id = s.place_id);",
+      `c.place_id = s.place_id)
+      AND NOT EXISTS (SELECT FROM survey_ended x WHERE x.survey_id = s.id);`,
+    ],
+  ] as const;
+  let view = viewBefore();
+  for (const [part, instead] of parts) {
+    if (view.split(part).length !== 2) throw new Error(`expected ${part} once in ${view}`);
+    view = view.replace(part, instead);
+  }
+  return view;
 }
 
 const tables = `
