@@ -1,67 +1,5 @@
+import { begin, level, rescueAndBarriers, step, touch, work } from "./survey-steps";
 import { expect, type Page, signIn, test } from "./yard";
-
-/** The board of a place as it is drawn: its sides in metres, and the picture's own margin and size. */
-interface Drawn {
-  readonly widthM: number;
-  readonly depthM: number;
-}
-const margin = 10;
-
-/** Touches a place's plan at a point, in metres from its lower left corner. */
-async function touch(page: Page, { widthM, depthM }: Drawn, x: number, y: number): Promise<void> {
-  const perM = Math.min((720 - 2 * margin) / widthM, (560 - 2 * margin) / depthM);
-  const [wide, high] = [widthM * perM + 2 * margin, depthM * perM + 2 * margin];
-  const picture = page.getByRole("img", { name: /from above/ });
-  await picture.scrollIntoViewIfNeeded();
-  const box = await picture.boundingBox();
-  if (box === null) throw new Error("expected the place to be drawn");
-  await picture.click({
-    position: {
-      x: ((margin + x * perM) / wide) * box.width,
-      y: ((high - margin - y * perM) / high) * box.height,
-    },
-  });
-}
-
-const step = (page: Page, name: string) => page.getByRole("listitem").getByRole("button", { name }).click();
-
-async function begin(page: Page, plate: string, place: string, what: string): Promise<void> {
-  await signIn(page, "1041");
-  await page.goto(`/units/${plate}/survey`);
-  await expect(async () => {
-    await page.getByLabel("Place").selectOption({ label: place });
-    await expect(page.getByRole("img", { name: `${place} from above` })).toBeVisible({ timeout: 1000 });
-  }).toPass();
-  await page.getByLabel("What is to be done").fill(what);
-}
-
-/** A piece of work: where it is touched, what it is called and how high the hands are. */
-async function work(
-  page: Page,
-  drawn: Drawn,
-  n: number,
-  at: readonly [number, number],
-  name: string,
-  handsM: number,
-) {
-  await touch(page, drawn, ...at);
-  const row = page.getByRole("listitem").filter({ has: page.getByRole("button", { name: `Work ${n}` }) });
-  await row.getByLabel("Name").fill(name);
-  await row.getByLabel("Height of the work").fill(`${handsM}`);
-}
-
-async function rescueAndBarriers(page: Page): Promise<void> {
-  await step(page, "Readings");
-  await page.getByLabel("Barriers and signs stand round the work").check();
-  await page.getByLabel("Who on the ground would bring them down").fill("S. Brack");
-  await page.getByRole("button", { name: "Today" }).click();
-  await page.getByLabel("Within call the whole time").check();
-}
-
-async function level(page: Page, along: string, across: string): Promise<void> {
-  await page.getByLabel("Along").fill(along);
-  await page.getByLabel("Across").fill(across);
-}
 
 const headline = (page: Page, words: RegExp) => expect(page.getByText(words).first()).toBeVisible();
 
@@ -96,17 +34,31 @@ test("a boom under the line at the nursery yard: too near from here, and from th
   // Without a reading nobody knows; a meter tells the mean and the gust, and 9 m/s at 2 m is more up there.
   await headline(page, /^Not yet: something is not known/);
   await page.getByText("wind meter", { exact: true }).click();
-  await page.getByLabel("Mean").fill("6");
-  await page.getByLabel("Gust").fill("9.5");
+  await page.getByRole("textbox", { name: "Mean" }).fill("6");
+  await page.getByRole("textbox", { name: "Gust" }).fill("9.5");
   await headline(page, /^Not like this: outside a limit/);
-  await page.getByLabel("Gust").fill("7");
+  await page.getByRole("textbox", { name: "Gust" }).fill("7");
   await headline(page, /^Only with the limits below/);
   await step(page, "Outcome");
   await expect(page.getByText(/^Stop when the meter shows gusts over 9\.\d m\/s$/)).toBeVisible();
   await page.getByRole("button", { name: "Record this survey" }).click();
   await expect(page.getByText(/may work here on this job, within its limits, until/)).toBeVisible();
-  await page.getByRole("link", { name: "Back to the unit" }).click();
+  await page.getByRole("link", { name: "Talk and card" }).click();
+  await expect(page.getByRole("heading", { name: "Talk before the start" })).toBeVisible();
+  await expect(page.getByText("2 people in the platform.")).toBeVisible();
+  await page.getByLabel("Name").fill("N. Sedge");
+  await page.getByRole("button", { name: "Sign", exact: true }).click();
+  await expect(page.getByRole("listitem").filter({ hasText: "N. Sedge" }).first()).toBeVisible();
+  const id = page.url().split("/").at(-1);
+  const printed = await page.request.get(`/surveys/${id}/pdf`);
+  expect((await printed.body()).subarray(0, 5).toString()).toBe("%PDF-");
+  await page.goto("/units/LM-21");
   await expect(page.getByText("Surveyed for Nursery Yard: Mend the gutter.")).toBeVisible();
+  // The crew opens the card by its code, signed in nowhere.
+  await page.context().clearCookies();
+  await page.goto(`/card/${id}`);
+  await expect(page.getByText(/^Stop when the meter shows gusts over 9\.\d m\/s$/)).toBeVisible();
+  await expect(page.getByText("S. Brack stays within call and knows the lowering controls.")).toBeVisible();
 });
 
 test("a slab scissor on the culvert floor, in through the low door", async ({ page }) => {
@@ -194,7 +146,8 @@ test("a place is drawn by a supervisor at a desk, and no survey is made of one d
 }) => {
   await signIn(page, "2001");
   await page.goto("/settings/places/new");
-  await page.getByLabel("Name").first().fill("Potting shed");
+  const shed = `Potting shed ${Date.now() % 100_000}`;
+  await page.getByLabel("Name").first().fill(shed);
   await page.getByLabel(/^Width, left to right/).fill("20");
   await page.getByLabel(/^Depth, bottom to top/).fill("12");
   await page.getByRole("button", { name: "Add a mark" }).click();
@@ -217,8 +170,8 @@ test("a place is drawn by a supervisor at a desk, and no survey is made of one d
   await page.getByLabel(/^Height of its lowest conductor/).fill("7");
   await keep.click();
   await page.getByRole("button", { name: "Save this place" }).click();
-  await expect(page.getByRole("heading", { name: "Potting shed" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: shed })).toBeVisible();
   await page.waitForURL(/places\/[0-9a-f-]{36}$/);
   await page.goto("/settings/places");
-  await expect(page.getByRole("link", { name: /Potting shed/ })).toContainText("20 by 12 m, 1 mark");
+  await expect(page.getByRole("link", { name: new RegExp(shed) })).toContainText("20 by 12 m, 1 mark");
 });

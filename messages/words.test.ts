@@ -75,6 +75,8 @@ const sameInSpanish: readonly string[] = [
   "{by}, {when}",
   "{colour}, {shape}, {at}",
   "{day}, {name}",
+  "{name} ({kind})",
+  "{name}, {minutes} min",
   "{name}, {time}",
   "{what}",
 ];

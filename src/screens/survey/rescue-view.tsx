@@ -50,10 +50,9 @@ export function RescueView({
           {drills.map(({ id, rescuer, minutes, note, atMs }) => (
             <li key={id} className="border-b border-line py-2">
               <b>{dayAndClock(atMs, zone)}</b>{" "}
-              {t(minutes === undefined ? "ladder.done" : "ladder.took", {
-                name: rescuer === "" ? t("talk.erased") : rescuer,
-                minutes: minutes ?? 0,
-              })}
+              {minutes === undefined
+                ? rescuer || t("talk.erased")
+                : t("ladder.took", { name: rescuer || t("talk.erased"), minutes })}
               {note === undefined ? null : <span className="block text-ink2">{note}</span>}
             </li>
           ))}

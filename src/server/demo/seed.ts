@@ -18,6 +18,7 @@ import { tellPlaces } from "./places";
 import { demoPool } from "./pool";
 import { seededRandom, seededUuid } from "./random";
 import { tellStories } from "./stories";
+import { tellSurveys } from "./surveys";
 
 /** Told day by day by the app's own use cases; what lies before is written in bulk. */
 export const recentDays = 21;
@@ -49,6 +50,7 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   await tellStories(db, random, today, days, now);
   await tellKeeping(db, today);
   await tellPlaces(db, today);
+  await tellSurveys(db, today, now);
   await seedNeeds(db);
   await minutesLearned();
 }
@@ -56,7 +58,10 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
 async function seedSites(db: Db): Promise<void> {
   // The owner has confirmed how far they keep off lines, and how heavy people of their crews are.
   const workplace = { lines: lineRulePresets.stepped, lineSwayM: 0.6, machineSwayM: 0.2, personKg: 100 };
-  const policy = JSON.stringify({ ...defaultPolicy, workplace });
+  // What stands on feet is set up anew at each spot: its place is surveyed apart from the walk.
+  const apart = { survey: "apart" } as const;
+  const families = { tracked_spider: apart, towable_boom: apart, vehicle_boom: apart };
+  const policy = JSON.stringify({ ...defaultPolicy, workplace, families });
   const common = { timeZone: "UTC", shifts: JSON.stringify(shifts), policy };
   await db
     .insertInto("site")

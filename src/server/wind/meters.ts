@@ -71,11 +71,13 @@ export async function closeMeter(
         .executeTakeFirst()
     : undefined;
   if (known === undefined) throw new Problem(404, "no-meter", "expected a wind meter of this site");
-  await db
-    .insertInto("windMeterClosed")
-    .values({ meterId, byPerson, at })
-    .onConflict((on) => on.doNothing())
-    .execute();
+  await db.transaction().execute((trx) =>
+    trx
+      .insertInto("windMeterClosed")
+      .values({ meterId, byPerson, at })
+      .onConflict((on) => on.doNothing())
+      .execute(),
+  );
 }
 
 /** The wind meters that are read. */
