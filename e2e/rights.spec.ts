@@ -4,7 +4,16 @@ const anything = "00000000-0000-4000-8000-000000000000";
 const repair = { cause: "c", work: "w", repaired: [], disturbed: [], licence: "l" };
 
 test("without signing in, no page and no route answers", async ({ page }) => {
-  for (const path of ["/shift", "/units/LM-08", "/tagged", `/tags/${anything}`, `/records/${anything}`]) {
+  for (const path of [
+    "/shift",
+    "/units/LM-08",
+    "/tagged",
+    `/tags/${anything}`,
+    `/records/${anything}`,
+    `/surveys/${anything}`,
+    "/units/LM-08/rescue",
+    "/settings/places",
+  ]) {
     await page.goto(path);
     await expect(page).toHaveURL(/sign-in/);
   }
@@ -27,11 +36,30 @@ test("without signing in, no page and no route answers", async ({ page }) => {
     "/api/units/LM-08/examinations",
     "/api/units/LM-08/figures",
     `/api/units/LM-08/figures/${anything}`,
+    "/api/units/LM-08/surveys",
+    "/api/units/LM-08/drills",
+    "/api/units/LM-08/stops",
+    `/api/surveys/${anything}/signatures`,
+    "/api/sites/low-meadow/loads",
+    "/api/sites/low-meadow/wind-meters",
+    `/api/sites/low-meadow/wind-meters/${anything}/close`,
+    "/api/sites/low-meadow/places",
   ];
   for (const path of calls)
     expect((await page.request.post(path, { headers: asApp, data: {} })).status(), path).toBe(401);
   expect((await page.request.get(`/records/${anything}/pdf`)).status()).toBe(401);
-  expect((await page.request.get("/api/live")).status()).toBe(401);
+  for (const path of [
+    "/api/live",
+    "/api/prepared-surveys",
+    "/api/sites/low-meadow/wind",
+    `/surveys/${anything}/pdf`,
+    "/units/LM-08/rescue/pdf",
+    `/api/units/LM-08/survey-pictures/${"a".repeat(64)}`,
+  ])
+    expect((await page.request.get(path)).status(), path).toBe(401);
+  // A card is open to whoever holds its code, and to nobody who guesses.
+  expect((await page.request.get(`/card/${anything}`)).status()).toBe(404);
+  expect((await page.request.get("/card/1")).status()).toBe(404);
   expect(
     (await page.request.put("/api/sites/low-meadow/policy", { headers: asApp, data: {} })).status(),
   ).toBe(401);
