@@ -1,4 +1,4 @@
-import { figureOf } from "../sheet/read";
+import { figureOf, mayHave } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import { largestReaction, supportsAt, worksOn } from "./floor";
 import type { Spot, Stand } from "./job";
@@ -171,7 +171,27 @@ export function padsThere(
       terms: [...terms, bears, term("pad_side", side, "m", "worked_out")],
       verdict: "limited",
       because: ground,
-      limits: [{ limit: "pads", value: side, unit: "m" }],
+      limits: [
+        { limit: "pads", value: side, unit: "m" },
+        // What yields goes on yielding while the platform is up.
+        ...(firm ? [] : [{ limit: "sunk" as const }]),
+      ],
+    },
+  ];
+}
+
+/** Legs that must be down above a height of the platform, where some work there is higher. */
+export function legsThere(sheet: Sheet, held: readonly { readonly floorM: number }[]): readonly Sum[] {
+  const above = figureOf(sheet, "legs_needed_above");
+  if (above === undefined || !mayHave(sheet, "outriggers") || held.length === 0) return [];
+  const floorM = Math.max(...held.map((one) => one.floorM));
+  const raised = floorM > above;
+  return [
+    {
+      topic: "legs",
+      terms: [term("floor", floorM, "m", "worked_out"), term("legs_needed_above", above, "m", "sheet")],
+      verdict: raised ? "limited" : "within",
+      ...(raised ? { limits: [{ limit: "legs_down", value: above, unit: "m" }] } : {}),
     },
   ];
 }

@@ -13,8 +13,10 @@ const topics = [
   "side_force",
   "floor",
   "pads",
+  "legs",
   "reach",
   "access",
+  "push",
   "edges",
   "people_near",
   "air",
@@ -62,6 +64,9 @@ export interface Limit {
     | "wind_at_most"
     | "next_item_at_most"
     | "pads"
+    | "sunk"
+    | "legs_down"
+    | "helpers"
     | "span"
     | "stand_facing"
     | "isolated_until"

@@ -2,13 +2,14 @@ import { figureOf, mayHave } from "../sheet/read";
 import { workplaceNumber } from "../vocabulary/workplace-rules";
 import { alongTheWay } from "./access";
 import { airThere, footprint, nearTheSpot, peopleNear } from "./around";
-import { floorThere, padsThere, slopeThere } from "./at-the-spot";
+import { floorThere, legsThere, padsThere, slopeThere } from "./at-the-spot";
 import { isFresh, readingLastsMs } from "./fresh";
 import type { SurveyInput } from "./input";
 import type { Stand } from "./job";
 import { lineSums, linesOnTheWay } from "./line-sums";
 import { carriedBy, heaviestNextKg, ratedKg } from "./load";
 import { type Shape, shapeOf } from "./outline";
+import { pushedThere } from "./push";
 import { hasSize, reachFrom } from "./reach";
 import { type Compared, type Sum, type Term, term, type Verdict, verdictOf, worst } from "./sums";
 import { windSums } from "./wind-sums";
@@ -46,7 +47,11 @@ function ofTheWay(input: SurveyInput): readonly Sum[] {
   const { sheet, plan, job, stands, rules } = input;
   const way = [...job.way, ...stands.map(({ spot }) => spot.at)];
   const { totalKg } = carriedBy(job, rules.personKg);
-  return [...alongTheWay(sheet, plan, way, totalKg), ...linesOnTheWay(input, way)];
+  return [
+    ...alongTheWay(sheet, plan, way, totalKg),
+    ...pushedThere(sheet, plan, way, totalKg),
+    ...linesOnTheWay(input, way),
+  ];
 }
 
 /** What follows from one spot: the ground, the edges, who is near, and each piece of work done from it. */
@@ -66,6 +71,7 @@ function ofTheStand(input: SurveyInput, index: number): readonly Sum[] {
     ...slopeThere(sheet, plan, stand, covers),
     ...floorThere(sheet, plan, stand, totalKg),
     ...padsThere(sheet, plan, stand, covers, totalKg),
+    ...legsThere(sheet, held),
     ...nearTheSpot(sheet, plan, covers),
     ...peopleNear(sheet, shape, plan, covers, held, readings),
     ...airThere(sheet, plan, covers, held, index === 0 ? job.way : [], readings),

@@ -106,7 +106,9 @@ export function limitWords(words: SurveyWords, { limit, value, unit, about, posi
         ? clock(value, zone)
         : limit === "stand_facing"
           ? facingWords(t, value)
-          : figure(words, value, unit ?? "m", atLeast.has(limit) ? "up" : "down");
+          : unit === "count"
+            ? t("survey.people", { count: value })
+            : figure(words, value, unit ?? "m", atLeast.has(limit) ? "up" : "down");
   const key = limit === "wind_at_most" && about !== undefined ? "wind_at_most_about" : limit;
   const line = t(`survey.limit.${key}`, {
     value: told,
