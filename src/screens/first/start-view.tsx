@@ -12,11 +12,13 @@ export interface FirstSteps {
   /** Whether somebody who is trained was made familiar with a unit's model; undefined where the policy asks nobody to be. */
   readonly familiar: boolean | undefined;
   readonly walk: boolean;
+  /** Whether a place is drawn, to survey where a unit works. */
+  readonly place: boolean;
   /** The first unit, to print its code and walk it. */
   readonly plate: string | undefined;
 }
 
-const all = ["sheet", "unit", "print", "operator", "trained", "familiar", "walk"] as const;
+const all = ["sheet", "unit", "print", "operator", "trained", "familiar", "walk", "place"] as const;
 
 /** The first steps of a yard, one after the other: the one to do now is said with brass. */
 export function StartView({ done, operatorId }: { done: FirstSteps; operatorId: string | undefined }) {
@@ -32,6 +34,7 @@ export function StartView({ done, operatorId }: { done: FirstSteps; operatorId: 
     trained: operatorId === undefined ? "/people" : `/people/${operatorId}`,
     familiar: operatorId === undefined ? "/people" : `/people/${operatorId}`,
     walk: done.plate === undefined ? undefined : `/units/${encodeURIComponent(done.plate)}`,
+    place: "/settings/places/new",
   };
   return (
     <div className="max-w-[920px] p-4 md:p-6">

@@ -11,6 +11,7 @@ export async function firstSteps(db: Db, siteId: string, at: Date) {
     /** Null where no unit asks for it. */
     familiar: boolean | null;
     walk: boolean;
+    place: boolean;
   }>`SELECT
     EXISTS (SELECT FROM sheet) AS sheet,
     (SELECT min(plate) FROM unit WHERE site_id = ${siteId} AND retired_at IS NULL) AS plate,
@@ -21,9 +22,8 @@ export async function firstSteps(db: Db, siteId: string, at: Date) {
     (SELECT bool_or(EXISTS (SELECT FROM person_role r WHERE r.site_id = u.site_id AND is_trained(r.person_id, u.id, ${at})
         AND is_familiar(r.person_id, u.id, ${at}))) FROM unit u JOIN site s ON s.id = u.site_id
       WHERE u.site_id = ${siteId} AND u.retired_at IS NULL AND policy_for(s.policy, u.family)->>'familiarity' = 'model') AS familiar,
-    EXISTS (SELECT FROM inspection i JOIN unit u ON u.id = i.unit_id WHERE u.site_id = ${siteId}) AS walk`.execute(
-    db,
-  );
+    EXISTS (SELECT FROM inspection i JOIN unit u ON u.id = i.unit_id WHERE u.site_id = ${siteId}) AS walk,
+    EXISTS (SELECT FROM place WHERE site_id = ${siteId}) AS place`.execute(db);
   const row = rows[0];
   return {
     sheet: row?.sheet ?? false,
@@ -32,6 +32,7 @@ export async function firstSteps(db: Db, siteId: string, at: Date) {
     trained: row?.trained ?? false,
     familiar: row?.familiar ?? undefined,
     walk: row?.walk ?? false,
+    place: row?.place ?? false,
     plate: row?.plate ?? undefined,
     operatorId: row?.operatorId ?? undefined,
   };
