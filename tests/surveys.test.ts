@@ -72,12 +72,17 @@ const walk = async (unitId: string) => {
   };
   return (await walkAndSign(yard.db, who, at(minute + 1))).outcome;
 };
-const survey = (unitId: string, placeId: string, persons = 1, madeAt = minute) =>
+const survey = (unitId: string, placeId: string, persons = 1, madeAt = minute, purpose?: "tests") =>
   recordSurvey(
     yard.db,
     unitId,
     yard.people.operator,
-    { id: randomUUID(), placeId, surveyedAt: at(madeAt).toISOString(), given: given(persons, at(madeAt)) },
+    {
+      id: randomUUID(),
+      placeId,
+      surveyedAt: at(madeAt).toISOString(),
+      given: { ...given(persons, at(madeAt)), purpose },
+    },
     at(minute),
   );
 const stateOf = async (unitId: string) => (await standings(yard.db, [unitId], at(minute))).get(unitId);
@@ -191,6 +196,8 @@ const acts = [
   "survey beyond",
   // Made half an hour ago on a tablet without a signal, and sent now.
   "survey late",
+  // Of a test area: it clears nothing and ends nothing.
+  "survey tests",
   "redraw",
   "contact",
   "stop unit",
@@ -268,6 +275,7 @@ describe("whatever happens to it", () => {
               };
               if (act === "walk") await walk(boom);
               else if (act === "survey") await survey(boom, place.id);
+              else if (act === "survey tests") await survey(boom, place.id, 1, minute, "tests");
               else if (act === "survey late") await survey(boom, place.id, 1, minute - 30);
               else if (act === "survey beyond") await survey(boom, place.id, 9);
               else if (act === "redraw")

@@ -39,6 +39,8 @@ export interface StopShown {
 export interface SurveyShown {
   readonly id: string;
   readonly plate: string;
+  /** Of a test area, not of work. */
+  readonly tests: boolean;
   readonly what: string;
   readonly place: string;
   readonly verdict: Verdict;

@@ -22,6 +22,8 @@ export interface SurveyInput {
   readonly readings: Readings;
   readonly rules: WorkplaceRules;
   readonly surveyedMs: number;
+  /** Of a test area: lines within the whole of its reach are too near, whatever it is tried at. */
+  readonly purpose?: "tests";
   /** What the site's own wind meters read: the stricter of them and of what was read by hand counts. */
   readonly meters?: readonly MeterReading[];
 }

@@ -174,6 +174,8 @@ const standsSchema = z
 
 /** All somebody gives of a survey: it is worked out from this, the plan, the sheet and the policy. */
 export const surveyGivenSchema = z.strictObject({
+  /** Of a test area, where functions are tried: it clears no unit to work. Left out for work. */
+  purpose: z.literal("tests").optional(),
   job: jobSchema,
   stands: standsSchema,
   readings: readingsSchema,

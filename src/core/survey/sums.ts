@@ -15,6 +15,7 @@ const topics = [
   "pads",
   "legs",
   "reach",
+  "sweep",
   "access",
   "push",
   "edges",
@@ -67,6 +68,7 @@ export interface Limit {
     | "sunk"
     | "legs_down"
     | "helpers"
+    | "not_over"
     | "span"
     | "stand_facing"
     | "isolated_until"

@@ -12,6 +12,7 @@ import { type Shape, shapeOf } from "./outline";
 import { pushedThere } from "./push";
 import { hasSize, reachFrom } from "./reach";
 import { type Compared, type Sum, type Term, term, type Verdict, verdictOf, worst } from "./sums";
+import { sweptBy } from "./test-area";
 import { windSums } from "./wind-sums";
 
 export interface SurveyOutcome {
@@ -103,7 +104,8 @@ function ofTheStand(input: SurveyInput, index: number): readonly Sum[] {
       ...(reaches === undefined ? { missing: [lackedBy(shape)] } : {}),
     };
   });
-  return [...there, ...done, ...lineSums(input, stand, shape, reached)].map((sum) => ({
+  const swept = input.purpose === "tests" ? sweptBy(shape, plan, stand.spot) : [];
+  return [...there, ...done, ...swept, ...lineSums(input, stand, shape, reached)].map((sum) => ({
     ...sum,
     stand: index,
   }));

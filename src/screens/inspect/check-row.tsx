@@ -18,6 +18,7 @@ import { type InspectModel, readingsOf } from "./model";
 import { maker } from "./others";
 import { PumpTime } from "./pump-time";
 import type { Reading } from "./reading";
+import { TestAreaLine } from "./test-area-line";
 import {
   checkLook,
   checkTitle,
@@ -107,6 +108,9 @@ function Row(props: RowProps) {
         ) : null}
         {open && !locked ? <PumpTime check={check} model={model} /> : null}
         {open && !locked ? <CheckTimers check={check} sheet={model.data.sheet} walk={model.data.id} /> : null}
+        {open && !locked && check.definition.id === "area.test" ? (
+          <TestAreaLine plate={model.data.plate} walk={model.data.id} zone={model.data.zone} />
+        ) : null}
         <WhyRetested check={check} model={model} />
         {assessed?.endedBy === undefined ? null : (
           <p className="font-semibold text-ink">

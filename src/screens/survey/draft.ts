@@ -33,6 +33,12 @@ const middleOf = ({ widthM, depthM }: PlacePlan) => ({
   y: Math.round(depthM) / 2,
 });
 
+/** A draft for work, or for trying the functions: what was told of the work stays for when it is that again. */
+export const withPurpose = (draft: SurveyDraft, purpose: "work" | "tests"): SurveyDraft => ({
+  ...draft,
+  given: { ...draft.given, purpose: purpose === "tests" ? "tests" : undefined },
+});
+
 /** An id that nothing in a list has yet. */
 export function newId(prefix: string, taken: readonly { readonly id: string }[]): string {
   for (let n = taken.length + 1; ; n++) {
@@ -42,7 +48,8 @@ export function newId(prefix: string, taken: readonly { readonly id: string }[])
 }
 
 /** What a draft lacks to be worked out at all, by the step it is typed in; undefined where nothing is. */
-export function lacks({ given: { job } }: SurveyDraft): "job" | "work" | "names" | undefined {
+export function lacks({ given: { job, purpose } }: SurveyDraft): "job" | "work" | "names" | undefined {
+  if (purpose === "tests") return undefined;
   if (job.what.trim() === "") return "job";
   if (job.positions.length === 0) return "work";
   return [...job.positions, ...job.items].some(({ name }) => name.trim() === "") ? "names" : undefined;

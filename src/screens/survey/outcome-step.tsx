@@ -1,8 +1,10 @@
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
+import type { SurveyGiven } from "@/core/survey/job";
 import { allows, type Sum } from "@/core/survey/sums";
 import type { SurveyOutcome } from "@/core/survey/survey";
 import { outbox } from "@/device/outbox";
+import { keepTestArea } from "@/device/survey/test-area";
 import { keepAndSend, type SurveyAnswer } from "@/device/surveys";
 import { Button, buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
@@ -17,6 +19,8 @@ import { limitsToCarry, type SurveyWords } from "./words";
 export function OutcomeStep({
   words,
   draft,
+  given,
+  walk,
   outcome,
   recorded,
   plate,
@@ -27,6 +31,9 @@ export function OutcomeStep({
 }: {
   words: SurveyWords;
   draft: SurveyDraft;
+  /** As it is worked out and sent: of a test area, with what follows from its spot. */
+  given: SurveyGiven;
+  walk: string | undefined;
   outcome: SurveyOutcome | undefined;
   recorded: SurveyAnswer | undefined;
   plate: string;
@@ -50,40 +57,51 @@ export function OutcomeStep({
       </p>
     );
   }
+  const tests = given.purpose === "tests";
   const own = `/units/${encodeURIComponent(plate)}`;
   if (recorded !== undefined && recorded.kind !== "refused")
     return (
       <div className="grid gap-4">
         <p className="border-[2.5px] border-ink p-4 text-[20px]">
           {recorded.kind === "kept" ? (
-            <Mark kind="skipped">{t("survey.kept")}</Mark>
+            <Mark kind="skipped">{t(tests ? "survey.keptTests" : "survey.kept")}</Mark>
           ) : (
             <Mark kind={verdictMark[recorded.recorded.verdict]}>
-              {t(`survey.recordedAs.${recorded.recorded.verdict}`, {
+              {t(`survey.${tests ? "recordedTests" : "recordedAs"}.${recorded.recorded.verdict}`, {
                 time: clock(recorded.recorded.untilMs, zone),
               })}
             </Mark>
           )}
         </p>
         <Carried words={words} sums={outcome.sums} />
-        {recorded.kind === "recorded" && allows(recorded.recorded.verdict) ? (
+        {recorded.kind === "recorded" && !tests && allows(recorded.recorded.verdict) ? (
           <Link href={`/surveys/${recorded.recorded.id}`} className={buttonLook("go")}>
             {t("talk.open")}
           </Link>
         ) : null}
-        <Link href={own} className={buttonLook("plain")}>
-          {t("survey.toUnit")}
-        </Link>
+        {walk === undefined ? (
+          <Link href={own} className={buttonLook("plain")}>
+            {t("survey.toUnit")}
+          </Link>
+        ) : (
+          <a href={`/inspect/${walk}`} className={buttonLook("go")}>
+            {t("survey.toWalk")}
+          </a>
+        )}
       </div>
     );
   const record = async () => {
     setBusy(true);
     const answer = await keepAndSend({
-      ...{ id: id.current.id, plate, by, placeId: draft.placeId, surveyedAt: now(), given: draft.given },
+      ...{ id: id.current.id, plate, by, placeId: draft.placeId, surveyedAt: now(), given },
     });
     setBusy(false);
     setProblem(answer.kind === "refused" ? answer.detail : "");
     onRecorded(answer);
+    if (tests && answer.kind !== "refused") {
+      const { verdict, untilMs } = outcome;
+      keepTestArea(plate, { place: words.plan.name, verdict, untilMs, atMs: Date.parse(now()) });
+    }
     // Where it waits, the strip at the head of every page says so.
     void outbox().send();
     if (answer.kind === "recorded") router.refresh();

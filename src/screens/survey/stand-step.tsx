@@ -22,6 +22,7 @@ export function StandStep({
   zone,
   now,
   found,
+  tests,
   onStand,
   onFind,
   change,
@@ -33,6 +34,8 @@ export function StandStep({
   zone: string;
   now: () => string;
   found: readonly SpotFound[] | "searching" | undefined;
+  /** Of a test area: one spot, and nothing is done from it. */
+  tests: boolean;
   onStand: (index: number) => void;
   onFind: () => void;
   change: (draft: SurveyDraft) => void;
@@ -44,48 +47,52 @@ export function StandStep({
   const level = stand.level;
   return (
     <div className="grid gap-4">
-      <div className="flex flex-wrap gap-2">
-        {stands.map((_, i) => (
-          <button
-            // biome-ignore lint/suspicious/noArrayIndexKey: spots go by their turn
-            key={i}
-            type="button"
-            aria-pressed={i === index}
-            className="min-h-[48px] border-2 border-ink px-3 font-semibold aria-pressed:bg-ink aria-pressed:text-chalk"
-            onClick={() => onStand(i)}
-          >
-            {t("survey.spot", { n: spotLetter(i) })}
-          </button>
-        ))}
-        <Button
-          look="small"
-          disabled={stands.length >= 12}
-          onClick={() => {
-            change({
-              ...draft,
-              given: { ...draft.given, stands: [...stands, { spot: stand.spot, positions: [] }] },
-            });
-            onStand(stands.length);
-          }}
-        >
-          {t("survey.addSpot")}
-        </Button>
-        {stands.length > 1 ? (
+      {tests ? null : (
+        <div className="flex flex-wrap gap-2">
+          {stands.map((_, i) => (
+            <button
+              // biome-ignore lint/suspicious/noArrayIndexKey: spots go by their turn
+              key={i}
+              type="button"
+              aria-pressed={i === index}
+              className="min-h-[48px] border-2 border-ink px-3 font-semibold aria-pressed:bg-ink aria-pressed:text-chalk"
+              onClick={() => onStand(i)}
+            >
+              {t("survey.spot", { n: spotLetter(i) })}
+            </button>
+          ))}
           <Button
             look="small"
+            disabled={stands.length >= 12}
             onClick={() => {
-              change({ ...draft, given: { ...draft.given, stands: stands.filter((_, i) => i !== index) } });
-              onStand(Math.max(0, index - 1));
+              change({
+                ...draft,
+                given: { ...draft.given, stands: [...stands, { spot: stand.spot, positions: [] }] },
+              });
+              onStand(stands.length);
             }}
           >
-            {t("survey.remove")}
+            {t("survey.addSpot")}
           </Button>
-        ) : null}
-      </div>
-      <p className="text-ink2">{t("survey.spotHelp")}</p>
-      <Button look={found === undefined ? "go" : "plain"} disabled={found === "searching"} onClick={onFind}>
-        {t(found === "searching" ? "survey.finding" : "survey.find")}
-      </Button>
+          {stands.length > 1 ? (
+            <Button
+              look="small"
+              onClick={() => {
+                change({ ...draft, given: { ...draft.given, stands: stands.filter((_, i) => i !== index) } });
+                onStand(Math.max(0, index - 1));
+              }}
+            >
+              {t("survey.remove")}
+            </Button>
+          ) : null}
+        </div>
+      )}
+      <p className="text-ink2">{t(tests ? "survey.spotTests" : "survey.spotHelp")}</p>
+      {tests ? null : (
+        <Button look={found === undefined ? "go" : "plain"} disabled={found === "searching"} onClick={onFind}>
+          {t(found === "searching" ? "survey.finding" : "survey.find")}
+        </Button>
+      )}
       {found === undefined || found === "searching" ? null : found.length === 0 ? (
         <p className="border-[2.5px] border-ink p-3 font-semibold">{t("survey.noSpot")}</p>
       ) : (
@@ -124,18 +131,20 @@ export function StandStep({
           ))}
         </SelectField>
       </Field>
-      <fieldset>
-        <legend className="font-semibold">{t("survey.serves")}</legend>
-        {job.positions.map((work, i) => (
-          <CheckBox
-            key={work.id}
-            checked={stand.positions.includes(work.id)}
-            onCheck={(has) => set({ positions: [...withOne(stand.positions, work.id, has)] })}
-          >
-            {i + 1}. {work.name}
-          </CheckBox>
-        ))}
-      </fieldset>
+      {tests ? null : (
+        <fieldset>
+          <legend className="font-semibold">{t("survey.serves")}</legend>
+          {job.positions.map((work, i) => (
+            <CheckBox
+              key={work.id}
+              checked={stand.positions.includes(work.id)}
+              onCheck={(has) => set({ positions: [...withOne(stand.positions, work.id, has)] })}
+            >
+              {i + 1}. {work.name}
+            </CheckBox>
+          ))}
+        </fieldset>
+      )}
       <LevelFields
         key={`${index} ${stand.spot.at.x} ${stand.spot.at.y}`}
         {...{ t, measures, zone, now, level }}

@@ -61,6 +61,7 @@ async function openedSurvey(plate: string): Promise<Opened> {
     kind: "open",
     asOfMs: kept.data.atMs,
     page: {
+      walk: new URLSearchParams(window.location.search).get("walk") ?? undefined,
       ...{ plate, siteId, rules, zone, neededAt, drills },
       ...{ places: site.places, loads: site.loads, mayDraw: site.mayDraw },
       sheet: sheetOfUnit(sheet, figures),

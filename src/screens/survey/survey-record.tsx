@@ -46,12 +46,15 @@ export function SurveyRecord({ page }: { page: SurveyRecordPage }) {
     job: given.job,
     hazards: given.readings.hazards ?? [],
   };
-  const allowed = allows(shown.verdict);
+  const allowed = allows(shown.verdict) && !shown.tests;
   const pictures = (given.readings.hazards ?? []).filter(({ picture }) => picture !== undefined);
   return (
     <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] md:p-6">
       <div>
-        <UnitHead plate={shown.plate} title={t(allowed ? "talk.title" : "survey.title")} />
+        <UnitHead
+          plate={shown.plate}
+          title={t(allowed ? "talk.title" : shown.tests ? "talk.tests" : "survey.title")}
+        />
         <p className="mt-3 text-[20px] font-semibold">
           <SurveyState {...{ t, zone, measures }} survey={shown} />
         </p>

@@ -8,7 +8,7 @@ import type { T } from "./words";
 /** Whether a survey may still be worked by: until when, what ended it, or that it allows nothing. */
 export function SurveyState({
   t,
-  survey: { inEffect, verdict, untilMs, ended },
+  survey: { inEffect, verdict, untilMs, ended, tests },
   zone,
   measures,
 }: {
@@ -37,7 +37,7 @@ export function SurveyState({
       }
     >
       {inEffect
-        ? t(`talk.state.${verdict}`, { time: clock(untilMs, zone) })
+        ? t(`talk.${tests ? "testState" : "state"}.${verdict}`, { time: clock(untilMs, zone) })
         : verdict === "within" || verdict === "limited"
           ? t("talk.state.over")
           : t("talk.state.no")}

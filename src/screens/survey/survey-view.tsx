@@ -9,6 +9,7 @@ import type { At } from "@/core/survey/on-the-plan";
 import type { SpotFound } from "@/core/survey/spots";
 import type { Sum } from "@/core/survey/sums";
 import { surveyed } from "@/core/survey/survey";
+import { testsGiven } from "@/core/survey/test-area";
 import { metersRead } from "@/core/survey/wind-watch";
 import type { WorkplaceRules } from "@/core/vocabulary/workplace-rules";
 import { type SpotFinder, spotFinder } from "@/device/survey/spot-finder";
@@ -21,7 +22,7 @@ import { useServerTime } from "../server-time";
 import { UnitHead } from "../unit/unit-head";
 import { useWind } from "../wind/use-wind";
 import { AbovePicture } from "./above-picture";
-import { lacks, newDraft, type SurveyDraft, withJob, withPosition, withSpot } from "./draft";
+import { lacks, newDraft, type SurveyDraft, withJob, withPosition, withPurpose, withSpot } from "./draft";
 import { figureWords, type Measures } from "./figure";
 import { Headline } from "./headline";
 import { JobStep } from "./job-step";
@@ -48,6 +49,8 @@ export interface SurveyPage {
   readonly measures: Measures;
   readonly mayDraw: boolean;
   readonly personId: string;
+  /** The walk it was opened from, to go back to: it is for the test area then. */
+  readonly walk?: string | undefined;
   /** Loads that crews keep, and the latest drills of this unit's rescue. */
   readonly loads: readonly KeptLoadShown[];
   readonly drills: readonly DrillShown[];
@@ -60,7 +63,8 @@ export function SurveyView({ page }: { page: SurveyPage }) {
   const { plate, sheet, places, rules, zone, measures } = page;
   const t = useTranslations() as unknown as T;
   const [first] = places;
-  const [draft, setDraft] = useDraft(plate, places, page.neededAt);
+  const purpose = page.walk === undefined ? undefined : "tests";
+  const [draft, setDraft] = useDraft(plate, places, page.neededAt, purpose);
   const [step, setStep] = useState<Step>("job");
   const [view, setView] = useState<"above" | "side">("above");
   const [stand, setStand] = useState(0);
@@ -81,7 +85,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
       draft === undefined || place === undefined
         ? undefined
         : {
-            ...draft.given,
+            ...testsGiven(draft.given, sheet, place.plan),
             sheet,
             plan: place.plan,
             rules,
@@ -110,7 +114,10 @@ export function SurveyView({ page }: { page: SurveyPage }) {
       </div>
     );
   const { plan } = place;
-  const { given } = draft;
+  const tests = draft.given.purpose === "tests";
+  const given = testsGiven(draft.given, sheet, plan);
+  // Of a test area nothing is said of work: its highest point is the work.
+  const shownSteps = steps.filter((one) => !tests || one !== "work");
   const words: SurveyWords = {
     t,
     plan,
@@ -152,6 +159,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
     });
     setFound(spots ?? []);
   };
+  const next = shownSteps[shownSteps.indexOf(step) + 1] ?? "outcome";
   const shownSide = view === "side" && chosen !== undefined;
   const workNumber = given.job.positions.findIndex(({ id }) => id === chosen) + 1;
   const needed = outcome?.sums.find(
@@ -200,7 +208,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
               words={{
                 label: t("survey.sideWords", {
                   unit: plate,
-                  work: given.job.positions[workNumber - 1]?.name ?? "",
+                  work: tests ? t("survey.fullHeight") : (given.job.positions[workNumber - 1]?.name ?? ""),
                 }),
                 reach: t("survey.topic.reach"),
                 needed: neededWords(words, needed),
@@ -215,7 +223,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
             />
           )}
         </div>
-        {given.job.positions.length === 0 ? null : (
+        {given.job.positions.length === 0 || tests ? null : (
           <ul className="mt-2 flex flex-wrap gap-2">
             {given.job.positions.map((work, i) => (
               <li key={work.id}>
@@ -233,8 +241,8 @@ export function SurveyView({ page }: { page: SurveyPage }) {
         )}
       </div>
       <div className="p-3 md:p-5">
-        <ol className="grid grid-cols-5">
-          {steps.map((one, i) => (
+        <ol className={tests ? "grid grid-cols-4" : "grid grid-cols-5"}>
+          {shownSteps.map((one, i) => (
             <li key={one} className="-ml-[2px] first:ml-0">
               <button
                 type="button"
@@ -251,6 +259,24 @@ export function SurveyView({ page }: { page: SurveyPage }) {
         {outcome === undefined ? null : <Headline words={words} outcome={outcome} />}
         <div className="mt-4">
           {step === "job" ? (
+            <>
+              <OneOf
+                legend={t("survey.purpose")}
+                value={tests ? "tests" : "work"}
+                options={[
+                  ["work", t("survey.forWork")],
+                  ["tests", t("survey.forTests")],
+                ]}
+                onChange={(purpose) => {
+                  change(withPurpose(draft, purpose));
+                  setWorkId(undefined);
+                  setStand(0);
+                }}
+              />
+              {tests ? <p className="mt-3">{t("survey.testsHelp")}</p> : <div className="mt-4" />}
+            </>
+          ) : null}
+          {step === "job" && tests ? null : step === "job" ? (
             <JobStep
               {...{ t, draft, measures, change }}
               siteId={page.siteId}
@@ -267,7 +293,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
             />
           ) : step === "stand" ? (
             <StandStep
-              {...{ t, draft, measures, stand, zone, now, found, change }}
+              {...{ t, draft, measures, stand, zone, now, found, change, tests }}
               onStand={(index) => {
                 setStand(index);
                 setFound(undefined);
@@ -284,7 +310,8 @@ export function SurveyView({ page }: { page: SurveyPage }) {
             />
           ) : (
             <OutcomeStep
-              {...{ words, draft, outcome, recorded, plate, zone, now }}
+              {...{ words, draft, given, outcome, recorded, plate, zone, now }}
+              walk={page.walk}
               by={page.personId}
               onRecorded={setRecorded}
             />
@@ -294,9 +321,9 @@ export function SurveyView({ page }: { page: SurveyPage }) {
           <Button
             look={step === "stand" && found === undefined ? "plain" : "go"}
             className="mt-6 w-full"
-            onClick={() => setStep(steps[steps.indexOf(step) + 1] ?? "outcome")}
+            onClick={() => setStep(next)}
           >
-            {t(`survey.step.${steps[steps.indexOf(step) + 1] ?? "outcome"}`)}
+            {t(`survey.step.${next}`)}
           </Button>
         )}
       </div>

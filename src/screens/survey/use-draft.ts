@@ -1,10 +1,16 @@
 import { useEffect, useState } from "react";
 import type { PlaceShown } from "@/contract/survey";
 import { keptHere } from "@/device/kept-here";
-import { draftFrom, newDraft } from "./draft";
+import { draftFrom, newDraft, withPurpose } from "./draft";
 
 /** The draft of a unit's survey, kept on this device until the next is begun. */
-export function useDraft(plate: string, places: readonly PlaceShown[], needed: string | undefined) {
+export function useDraft(
+  plate: string,
+  places: readonly PlaceShown[],
+  needed: string | undefined,
+  /** What it is opened for, whatever was kept. */
+  purpose?: "tests",
+) {
   const name = `survey draft ${plate}`;
   // Where the shift needs it, if that is drawn.
   const first = places.find(({ plan }) => plan.name === needed) ?? places[0];
@@ -12,9 +18,13 @@ export function useDraft(plate: string, places: readonly PlaceShown[], needed: s
   const [taken, setTaken] = useState(false);
   useEffect(() => {
     const kept = draftFrom(keptHere.read(name));
-    if (kept !== undefined && places.some(({ id }) => id === kept.placeId)) setDraft(kept);
+    const known = kept !== undefined && places.some(({ id }) => id === kept.placeId) ? kept : undefined;
+    setDraft((fresh) => {
+      const next = known ?? fresh;
+      return next === undefined || purpose === undefined ? next : withPurpose(next, purpose);
+    });
     setTaken(true);
-  }, [name, places]);
+  }, [name, places, purpose]);
   useEffect(() => {
     if (taken && draft !== undefined) keptHere.keep(name, draft);
   }, [taken, name, draft]);

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import type { SurveyShown } from "@/contract/survey";
 import { type Attempt, rescueLadder } from "@/core/survey/rescue-ladder";
 import { allows } from "@/core/survey/sums";
@@ -20,6 +21,7 @@ export const surveyRows = (db: Db) =>
       "v.id",
       "v.what",
       "v.verdict",
+      sql<boolean>`v.given->>'purpose' IS NOT NULL`.as("tests"),
       "v.surveyedAt",
       "v.until",
       "p.plan",
@@ -39,13 +41,14 @@ export type SurveyRow = Awaited<ReturnType<ReturnType<typeof surveyRows>["execut
 export const rowShown = (row: SurveyRow, at: Date): SurveyShown => ({
   id: row.id,
   plate: row.plate,
+  tests: row.tests,
   what: row.what,
   place: row.plan.name,
   verdict: row.verdict,
   by: row.by,
   surveyedAtMs: row.surveyedAt.getTime(),
   untilMs: row.until.getTime(),
-  inEffect: row.surveyId === row.id && row.until > at && allows(row.verdict),
+  inEffect: (row.tests || row.surveyId === row.id) && row.until > at && allows(row.verdict),
   ended:
     row.endedAt === null
       ? undefined

@@ -3,6 +3,7 @@ import type { SurveyRecorded } from "@/contract/survey";
 import { misfit } from "@/core/survey/check-given";
 import { type SurveyGiven, surveyGivenSchema } from "@/core/survey/job";
 import { surveyed } from "@/core/survey/survey";
+import { testsGiven } from "@/core/survey/test-area";
 import { metersRead } from "@/core/survey/wind-watch";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
@@ -37,7 +38,7 @@ export async function recordSurvey(
   db: Db,
   unitId: string,
   byPerson: string,
-  { id, by = byPerson, placeId, surveyedAt, given }: z.infer<typeof surveySchema>,
+  { id, by = byPerson, placeId, surveyedAt, given: sent }: z.infer<typeof surveySchema>,
   at: Date,
 ): Promise<SurveyRecorded> {
   if (by !== byPerson)
@@ -79,6 +80,7 @@ export async function recordSurvey(
     const place = (await latestPlans(trx, unit.siteId).execute()).find((one) => one.id === placeId);
     if (place === undefined)
       throw new Problem(404, "no-place", "expected a place of the site the unit is at");
+    const given = testsGiven(sent, sheet, place.plan);
     const wrong = misfit(place.plan, given);
     if (wrong !== undefined) throw new Problem(400, "bad-input", wrong);
     const meters = metersRead(await siteMeters(trx, unit.siteId, made));
@@ -114,7 +116,9 @@ export async function recordSurvey(
       .execute();
     // One that was made without a signal some time ago: a gust that has come since ends it at once.
     const ended: Head[] = [];
-    for (const { meter, gustMps } of await gustsSince(trx, unit.siteId, made, at))
+    // A test area clears nothing that could end.
+    const gusts = given.purpose === "tests" ? [] : await gustsSince(trx, unit.siteId, made, at);
+    for (const { meter, gustMps } of gusts)
       if (ended.length === 0)
         ended.push(...(await endIfOver(trx, meter, { id, unitId, outcome }, gustMps, at)));
     return {

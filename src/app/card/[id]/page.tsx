@@ -14,7 +14,7 @@ export const dynamic = "force-dynamic";
 export default async function CardPage({ params }: { params: Promise<{ id: string }> }) {
   const db = database();
   const survey = await surveyOne(db, (await params).id, now());
-  if (survey === undefined) notFound();
+  if (survey === undefined || survey.shown.tests) notFound();
   const { signed: _, siteId, ...card } = survey;
   const { timeZone } = await db
     .selectFrom("site")

@@ -40,11 +40,15 @@ const viewBefore = (): string =>
 
 /**
  * The same, with the survey in effect the latest by when it was made: one that was kept on a tablet and came late is in effect
- * over none made after it, and not over what has happened to the unit since. A gust ends it too.
+ * over none made after it, and not over what has happened to the unit since. A gust ends it too, and a survey of a test area is none.
  */
 function viewNow(): string {
   const parts = [
     ["v.ledger_position, p.plan", "v.ledger_position, v.surveyed_at, p.plan"],
+    [
+      "WHERE v.unit_id = m.unit_id ORDER BY",
+      "WHERE v.unit_id = m.unit_id AND v.given->>'purpose' IS NULL ORDER BY",
+    ],
     ["ORDER BY v.ledger_position DESC", "ORDER BY v.surveyed_at DESC, v.ledger_position DESC"],
     [
       "e.position > s.ledger_position AND",

@@ -17,7 +17,12 @@ import { talkPdf } from "@/server/surveys/talk-pdf";
 export const GET = route<{ id: string }>(async ({ request, params, person, at }) => {
   const db = database();
   const survey = await surveyOne(db, params.id, at);
-  if (survey === undefined || !mayAt(person, "see", survey.siteId) || !allows(survey.shown.verdict))
+  if (
+    survey === undefined ||
+    !mayAt(person, "see", survey.siteId) ||
+    !allows(survey.shown.verdict) ||
+    survey.shown.tests
+  )
     throw new Problem(404, "no-survey", "expected a survey of your site that allows the work");
   const { shown, plan, given, sums, ladder, signed } = survey;
   const { timeZone } = await db

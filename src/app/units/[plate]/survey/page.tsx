@@ -6,6 +6,7 @@ import { SurveyView } from "@/screens/survey/survey-view";
 import { unitSheetOf } from "@/server/clocks/sheet-of-unit";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall } from "@/server/http/page";
+import { type PageQuery, queryOf } from "@/server/http/page-query";
 import { mayAt } from "@/server/people/session";
 import { placesOf } from "@/server/places/read";
 import { drillsOf } from "@/server/surveys/drill";
@@ -16,7 +17,13 @@ export async function generateMetadata({ params }: { params: Promise<{ plate: st
   return { title: decodeURIComponent((await params).plate) };
 }
 
-export default async function SurveyPage({ params }: { params: Promise<{ plate: string }> }) {
+export default async function SurveyPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ plate: string }>;
+  searchParams: PageQuery;
+}) {
   const call = await pageCall();
   const db = database();
   const plate = decodeURIComponent((await params).plate);
@@ -29,6 +36,7 @@ export default async function SurveyPage({ params }: { params: Promise<{ plate: 
         <SurveyView
           page={{
             plate,
+            walk: queryOf(await searchParams)["walk"],
             siteId: unit.siteId,
             sheet: unit.sheet,
             places: await placesOf(db, unit.siteId),
