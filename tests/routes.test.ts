@@ -2,11 +2,15 @@ import { randomUUID } from "node:crypto";
 import { readdirSync } from "node:fs";
 import fc from "fast-check";
 import { beforeAll, describe, expect, it } from "vitest";
+import { surveyGivenSchema } from "@/core/survey/job";
+import { placePlanSchema } from "@/core/survey/place-plan";
 import { defaultPolicy } from "@/core/vocabulary/policy";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { startInspection } from "@/server/inspections/start";
 import type { Role } from "@/server/people/roles";
 import { roles } from "@/server/people/roles";
+import { drawPlace } from "@/server/places/save";
+import { recordSurvey } from "@/server/surveys/record";
 import { yardForFile } from "./database";
 import { ask, origin, person, routesOf } from "./signed-in";
 
@@ -100,6 +104,35 @@ const asked: readonly Asked[] = [
   { route: "sites/[id]/stops", method: "POST", params: () => ({ id: "yard" }), who: everybody },
   { route: "units/[plate]/stops", method: "POST", ...plate, who: everybody },
   { route: "units/[plate]/surveys", method: "POST", ...plate, who: inspectors },
+  { route: "units/[plate]/drills", method: "POST", ...plate, who: road },
+  {
+    route: "units/[plate]/survey-pictures/[hash]",
+    method: "GET",
+    params: () => ({ plate: "S-1", hash: "a".repeat(64) }),
+    who: everybody,
+  },
+  {
+    route: "units/[plate]/survey-pictures/[hash]",
+    method: "PUT",
+    params: () => ({ plate: "S-1", hash: "a".repeat(64) }),
+    who: inspectors,
+  },
+  { route: "surveys/[id]/signatures", method: "POST", params: id("survey"), who: everybody },
+  { route: "sites/[id]/wind", method: "GET", params: () => ({ id: "yard" }), who: everybody },
+  { route: "sites/[id]/wind-meters", method: "POST", params: () => ({ id: "yard" }), who: ["owner"] },
+  {
+    route: "sites/[id]/wind-meters/[meterId]/close",
+    method: "POST",
+    params: () => ({ id: "yard", meterId: nothing }),
+    who: ["owner"],
+  },
+  { route: "sites/[id]/loads", method: "POST", params: () => ({ id: "yard" }), who: inspectors },
+  {
+    route: "sites/[id]/loads/[loadId]",
+    method: "DELETE",
+    params: () => ({ id: "yard", loadId: nothing }),
+    who: inspectors,
+  },
   // Whose it is to lift, the policy of its site says: without one there is nothing to lift.
   { route: "stops/[id]/lift", method: "POST", params: id("stop"), who: ["supervisor", "owner"] },
   { route: "units/[plate]/tags", method: "POST", ...plate, who: "anyone with a name" },
@@ -230,6 +263,7 @@ const asked: readonly Asked[] = [
     who: ["owner"],
   },
   { route: "prepared", method: "GET", who: "anyone with a name" },
+  { route: "prepared-surveys", method: "GET", who: "anyone with a name" },
   { route: "devices/keys", method: "POST", who: "anyone with a name" },
   {
     route: "devices/[id]",
@@ -317,6 +351,7 @@ beforeAll(async () => {
       ledgerPosition: 1,
     })
     .execute();
+  ids["survey"] = await surveyed();
   ids["claim"] = randomUUID();
   await db
     .insertInto("sheetClaim")
@@ -330,6 +365,34 @@ beforeAll(async () => {
     })
     .execute();
 });
+
+/** A survey of a bare hall, which leaves most of it unknown. */
+async function surveyed(): Promise<string> {
+  const { db, people, scissor } = yard;
+  const plan = placePlanSchema.parse({
+    ...{ schema: 1, name: "Hall", widthM: 20, depthM: 12, under: "roof", terrain: "open" },
+    ...{ ground: "concrete", marks: [] },
+  });
+  const now = new Date();
+  const { id: placeId } = await drawPlace(db, "yard", plan, people.owner, now);
+  const id = randomUUID();
+  const given = surveyGivenSchema.parse({
+    job: {
+      ...{ what: "lamps", persons: 1, personKg: 90, onExtension: 0, items: [], range: "usual", toolM: 0 },
+      ...{ positions: [{ id: "lamp", name: "lamp", at: { x: 10, y: 6 }, handsM: 5 }], way: [] },
+    },
+    stands: [{ spot: { at: { x: 10, y: 6 }, facingDeg: 0 }, positions: ["lamp"] }],
+    readings: {},
+  });
+  await recordSurvey(
+    db,
+    scissor,
+    people.operator,
+    { id, placeId, surveyedAt: now.toISOString(), given },
+    now,
+  );
+  return id;
+}
 
 describe("every route of the app", () => {
   it("is in the table below, so that none is open because nobody thought of it", () => {

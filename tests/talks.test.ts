@@ -62,7 +62,7 @@ const surveyAt = async (minute: number, persons = 1) => {
 
 describe("the talk before the start", () => {
   const sign = (surveyId: string, minute: number, name = "N. Sedge", id: string = randomUUID()) =>
-    signTalk(yard.db, surveyId, { id, name }, signedIn(yard.people.operator), at(minute));
+    signTalk(yard.db, surveyId, { id, name }, yard.people.operator, at(minute));
 
   it("is signed by those present while its survey is in effect, each once, and by nobody after", async () => {
     const id = await surveyAt(1);
@@ -95,15 +95,6 @@ describe("the talk before the start", () => {
       false,
       false,
     ]);
-    await expect(
-      signTalk(
-        yard.db,
-        id,
-        { id: randomUUID(), name: "Elsewhere" },
-        signedIn(yard.people.operator, "far"),
-        at(2),
-      ),
-    ).rejects.toMatchObject({ status: 403 });
     expect((await verifyLedgers(yard.db)).breaks).toEqual([]);
   });
 

@@ -124,14 +124,7 @@ export async function tellSurveys(db: Db, today: Date, now: Date): Promise<void>
     );
     if (verdict !== "within" && verdict !== "limited")
       throw new Error(`expected the demo's survey of ${place} to allow the work, it is ${verdict}`);
-    for (const name of heard)
-      await signTalk(
-        db,
-        id,
-        { id: seededUuid(random), name },
-        { id: idOf(badge), name, badge, roles: new Map([[demoSite, ["operator" as const]]]) },
-        at,
-      );
+    for (const name of heard) await signTalk(db, id, { id: seededUuid(random), name }, idOf(badge), at);
   }
 }
 

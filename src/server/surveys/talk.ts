@@ -7,7 +7,6 @@ import { isUuid } from "@/server/http/uuid";
 import { append, lockUnit } from "@/server/ledger/append";
 import { noteHeads } from "@/server/ledger/heads";
 import { together } from "@/server/ledger/texts";
-import { requireRight, type SignedIn } from "@/server/people/session";
 
 /** Those of one crew, and their visitors. */
 const mostSigned = 60;
@@ -31,20 +30,11 @@ export async function signTalk(
   db: Db,
   surveyId: string,
   { id, name, path }: z.infer<typeof talkSchema>,
-  person: SignedIn,
+  byPerson: string,
   at: Date,
 ): Promise<void> {
-  if (!isUuid(surveyId)) throw new Problem(404, "no-survey", "expected a survey of a unit");
+  const { unitId } = await surveyOf(db, surveyId);
   const heads = await db.transaction().execute(async (trx) => {
-    const survey = await trx
-      .selectFrom("survey as v")
-      .innerJoin("unit as u", "u.id", "v.unitId")
-      .select(["v.unitId", "u.siteId"])
-      .where("v.id", "=", surveyId)
-      .executeTakeFirst();
-    if (survey === undefined) throw new Problem(404, "no-survey", "expected a survey of a unit");
-    requireRight(person, "see", survey.siteId);
-    const { unitId } = survey;
     await lockUnit(trx, unitId);
     const { now } = await trx
       .selectFrom("unitStanding")
@@ -71,17 +61,31 @@ export async function signTalk(
       );
     if (signed.length >= mostSigned)
       throw new Problem(409, "too-many", `expected at most ${mostSigned} signatures under one talk`);
-    const document = { by: person.id, surveyId, signature: { name, ...(path && { path }) } };
+    const document = { by: byPerson, surveyId, signature: { name, ...(path && { path }) } };
     const written = await append(trx, unitId, [{ unitId, kind: "talk_signed", subjectId: id, at, document }]);
     const [head] = written;
     if (head === undefined) throw new Error("expected an entry of the unit's ledger");
     await trx
       .insertInto("talkSignature")
-      .values({ id, surveyId, unitId, ledgerPosition: head.position, byPerson: person.id, at })
+      .values({ id, surveyId, unitId, ledgerPosition: head.position, byPerson, at })
       .execute();
     return written;
   });
   noteHeads(heads);
+}
+
+/** The unit of a survey and its site; a problem where there is no such survey. */
+export async function surveyOf(db: Db, surveyId: string) {
+  const survey = isUuid(surveyId)
+    ? await db
+        .selectFrom("survey as v")
+        .innerJoin("unit as u", "u.id", "v.unitId")
+        .select(["v.unitId", "u.siteId"])
+        .where("v.id", "=", surveyId)
+        .executeTakeFirst()
+    : undefined;
+  if (survey === undefined) throw new Problem(404, "no-survey", "expected a survey of a unit");
+  return survey;
 }
 
 const kept = z.object({
