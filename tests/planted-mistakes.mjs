@@ -1412,8 +1412,8 @@ export const mistakes = [
   [
     "a wind in a unit nobody knows is taken for knots",
     "src/server/wind/sentence.ts",
-    "factor === undefined ||",
-    'unit === "" ||',
+    "const factor = perSecond[unit];",
+    "const factor = perSecond[unit] ?? 1852 / 3600;",
     "database",
     "src/server/wind/sentence.test.ts",
   ],

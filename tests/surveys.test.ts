@@ -5,6 +5,7 @@ import { describe, expect, it } from "vitest";
 import type { SurveyGiven } from "@/core/survey/job";
 import { type PlacePlan, placePlanSchema } from "@/core/survey/place-plan";
 import { walkAndSign } from "@/server/demo/walk";
+import { verifyLedgers } from "@/server/ledger/verify";
 import { placesOf } from "@/server/places/read";
 import { closePlace, drawPlace, redrawPlace } from "@/server/places/save";
 import { liftStop, stopForConditions } from "@/server/stops/stop";
@@ -126,6 +127,24 @@ describe("a unit whose place is surveyed apart from the walk", () => {
     // Its level was read more than an hour ago.
     minute += 61;
     expect(await stateOf(scissor)).toMatchObject({ state: "survey_due", surveyed: undefined });
+  });
+
+  it("made before it hit something is in effect no more, whenever it comes", async () => {
+    const { db, scissor, people } = yard;
+    const place = await placeId();
+    minute += 30;
+    const madeAt = minute;
+    minute += 2;
+    const contact = { id: randomUUID(), kind: "contact" as const };
+    await recordUnitEvent(db, scissor, people.operator, contact, at(minute));
+    minute += 1;
+    expect(await walk(scissor)).toBe("cleared");
+    minute += 2;
+    await survey(scissor, place.id, 1, madeAt);
+    expect(await stateOf(scissor)).toMatchObject({ state: "survey_due", surveyed: undefined });
+    await survey(scissor, place.id);
+    expect(await stateOf(scissor)).toMatchObject({ state: "cleared" });
+    expect((await verifyLedgers(db)).breaks).toEqual([]);
   });
 
   it("is worked out by what is known here, whatever is sent, and once for one id", async () => {
