@@ -1,5 +1,5 @@
 import { begin, level, rescueAndBarriers, step, touch, work } from "./survey-steps";
-import { expect, type Page, signIn, test } from "./yard";
+import { expect, inspectUnit, type Page, signIn, test, walkOn } from "./yard";
 
 const headline = (page: Page, words: RegExp) => expect(page.getByText(words).first()).toBeVisible();
 
@@ -174,4 +174,33 @@ test("a place is drawn by a supervisor at a desk, and no survey is made of one d
   await page.waitForURL(/places\/[0-9a-f-]{36}$/);
   await page.goto("/settings/places");
   await expect(page.getByRole("link", { name: new RegExp(shed) })).toContainText("20 by 12 m, 1 mark");
+});
+
+test("the test area is worked out from the walk, before the first function test, and clears nothing", async ({
+  page,
+}) => {
+  await signIn(page, "1041");
+  const id = await inspectUnit(page, "LM-11");
+  const link = page.getByRole("link", { name: "Work the test area out" });
+  await walkOn(page, () => link.isVisible());
+  await link.click();
+  await expect(page.getByText(/It clears no unit to work/)).toBeVisible();
+  // Nothing is asked of work: where it stands, and what was read there.
+  await expect(page.getByRole("listitem").getByRole("button", { name: "Work" })).toHaveCount(0);
+  await page.getByLabel("Place").selectOption({ label: "Palm Court" });
+  await step(page, "Spot");
+  await touch(page, { widthM: 44, depthM: 30 }, 12, 8);
+  await level(page, "9", "0");
+  await headline(page, /^Not like this: outside a limit/);
+  await level(page, "0.5", "0");
+  await rescueAndBarriers(page);
+  await step(page, "Outcome");
+  await page.getByRole("button", { name: "Record this survey" }).click();
+  await expect(page.getByText(/^Test area: within .* until/)).toBeVisible();
+  await page.getByRole("link", { name: "Back to the inspection" }).click();
+  await page.waitForURL(`**/inspect/${id}`);
+  await expect(page.getByText(/^Palm Court: (within every limit|with limits)/)).toBeVisible();
+  await page.goto("/units/LM-11");
+  await expect(page.getByRole("link", { name: "Palm Court Test area" })).toBeVisible();
+  await expect(page.getByText(/^Surveyed for/)).toHaveCount(0);
 });

@@ -1,5 +1,6 @@
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import { unknownEdgeM } from "./around";
 import { largestReaction, wholeKg } from "./floor";
 import { type At, bearingDeg, cross, distanceM, lineToAreaM, nearestOnLine, piecesOf } from "./on-the-plan";
 import { type MarkOf, marksOf, type PlacePlan } from "./place-plan";
@@ -233,6 +234,6 @@ function pastEdge(sheet: Sheet, { id, at }: MarkOf<"drop_off">, way: readonly At
   const limit = figureOf(sheet, "drop_off_distance");
   // An edge far off needs no line of its own.
   if (limit !== undefined && found > 2 * limit + 5) return [];
-  if (limit === undefined && found > 10) return [];
+  if (limit === undefined && found > unknownEdgeM) return [];
   return [sum("edges", id, [], { found, limit, unit: "m", must: "at_least" }, "on_the_way")];
 }

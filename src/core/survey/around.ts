@@ -27,6 +27,9 @@ export function footprint(sheet: Sheet, spot: Spot): Area {
   );
 }
 
+/** Where a sheet does not say how far to keep from an edge, one further off than this bears on nothing: no sheet of ours asks for half of it. */
+export const unknownEdgeM = 10;
+
 /** Edges, and what stands where the unit is to stand. */
 export function nearTheSpot(sheet: Sheet, plan: PlacePlan, covers: Area): readonly Sum[] {
   const limit = figureOf(sheet, "drop_off_distance");
@@ -35,9 +38,10 @@ export function nearTheSpot(sheet: Sheet, plan: PlacePlan, covers: Area): readon
   return [
     ...(missing.length > 0 ? [{ topic: "edges", terms: [], verdict: "not_known", missing } as const] : []),
     ...(outside ? [{ topic: "edges", terms: [], verdict: "beyond", because: "off_the_plan" } as const] : []),
-    ...marksOf(plan, "drop_off").map(({ id, at }): Sum => {
+    ...marksOf(plan, "drop_off").flatMap(({ id, at }): readonly Sum[] => {
       const compared = { found: lineToAreaM(at, covers), limit, unit: "m", must: "at_least" } as const;
-      return { topic: "edges", about: id, terms: [], compared, verdict: verdictOf(compared) };
+      if (limit === undefined && compared.found > unknownEdgeM) return [];
+      return [{ topic: "edges", about: id, terms: [], compared, verdict: verdictOf(compared) }];
     }),
     ...marksOf(plan, "obstacle")
       .filter(({ at }) => overlap(covers, at))

@@ -181,7 +181,11 @@ export function SurveyView({ page }: { page: SurveyPage }) {
                 const fresh = newDraft(id, other.plan);
                 change({
                   ...fresh,
-                  given: { ...fresh.given, job: { ...given.job, positions: [], way: [] } },
+                  given: {
+                    ...fresh.given,
+                    ...(tests ? { purpose: "tests" } : {}),
+                    job: { ...draft.given.job, positions: [], way: [] },
+                  },
                 });
                 setFound(undefined);
                 setWorkId(undefined);
