@@ -1,3 +1,4 @@
+import { chooseJob } from "./survey-steps";
 import { beginWalk, clearCard, type Page, signIn, test, walkOn } from "./yard";
 
 /** Not a check: renews the pictures the README links, by `npm run screenshots`. */
@@ -140,8 +141,7 @@ test("pictures of the main views", async ({ page, baseURL }) => {
 /** A boom under the line at the nursery yard, from the side, with the spots that are better. */
 async function takeSurvey(page: Page): Promise<void> {
   await page.goto("/units/LM-19/survey");
-  await page.getByLabel("Place").selectOption({ label: "Nursery Yard" });
-  await page.getByLabel("What is to be done").fill("Mend the gutter");
+  await chooseJob(page, "Nursery Yard", "Mend the gutter");
   await page.getByRole("listitem").getByRole("button", { name: "Work" }).click();
   await page.getByRole("button", { name: "Add a piece of work" }).click();
   await page.getByLabel("Name").fill("Gutter");

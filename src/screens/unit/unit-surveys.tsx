@@ -27,7 +27,9 @@ export function UnitSurveys({
               href={`/surveys/${survey.id}`}
               className="inline-grid min-h-[48px] content-center underline"
             >
-              <b>{survey.place}</b> {survey.tests ? t("talk.tests") : survey.what}
+              <span>
+                <b>{survey.place}</b> {survey.tests ? t("talk.tests") : survey.what}
+              </span>
             </Link>
             <p className="font-semibold">
               <SurveyState {...{ t, survey, zone, measures }} />
