@@ -29,6 +29,13 @@ export async function preparedSurveys(db: Db, person: SignedIn, at: Date): Promi
           .orderBy("u.plate")
           .limit(most)
           .execute();
+  const drilled = new Set(
+    units.length === 0
+      ? []
+      : (await db.selectFrom("rescueDrill").select("unitId").distinct().execute()).map(
+          ({ unitId }) => unitId,
+        ),
+  );
   const sheets: Record<string, Sheet> = {};
   for (const { sheetId, content } of units) sheets[sheetId] = content;
   return {
@@ -49,7 +56,7 @@ export async function preparedSurveys(db: Db, person: SignedIn, at: Date): Promi
         ...{ plate, siteId, zone, sheetId, neededAt: neededAt ?? undefined },
         figures: await figuresOf(db, id),
         rules: policy.workplace ?? {},
-        drills: await drillsOf(db, id, 4),
+        drills: drilled.has(id) ? await drillsOf(db, id, 4) : [],
       })),
     ),
   };

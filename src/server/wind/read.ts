@@ -4,9 +4,13 @@ import { windAllowedAt } from "@/core/survey/wind-watch";
 import type { Db } from "@/server/database/database";
 import { openMeters, siteMeters } from "./meters";
 
-/** What the wind meters of a site show, and what each survey in effect there allows where each meter stands. */
-export async function windOfSite(db: Db, siteId: string, at: Date): Promise<SiteWind> {
-  const meters = await siteMeters(db, siteId, at);
+/** What the wind meters of a site show, all of two hours or what came after a moment, and what each survey in effect there allows where each meter stands. */
+export async function windOfSite(db: Db, siteId: string, at: Date, since?: Date): Promise<SiteWind> {
+  const all = await siteMeters(db, siteId, at);
+  const meters = all.map((meter) => ({
+    ...meter,
+    samples: meter.samples.filter(({ atMs }) => since === undefined || atMs > since.getTime()),
+  }));
   const surveys =
     meters.length === 0
       ? []
