@@ -1,17 +1,7 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { createServer } from "node:net";
+import { freePort } from "../tests/free-port";
 import { begin, level, rescueAndBarriers, step, touch, work } from "./survey-steps";
 import { asApp, expect, signIn, test } from "./yard";
-
-const freePort = () =>
-  new Promise<number>((resolve) => {
-    const server = createServer();
-    server.listen(0, "127.0.0.1", () => {
-      const address = server.address();
-      const port = typeof address === "object" && address !== null ? address.port : 0;
-      server.close(() => resolve(port));
-    });
-  });
 
 let standIn: ChildProcess | undefined;
 test.afterEach(() => void standIn?.kill());

@@ -17,6 +17,7 @@ import { addMeter, closeMeter, siteMeters } from "@/server/wind/meters";
 import { windOfSite } from "@/server/wind/read";
 import { takeSample } from "@/server/wind/take";
 import { at, begin, yardForFile } from "./database";
+import { freePort } from "./free-port";
 
 const yard = yardForFile({ survey: "apart", longestWalkMin: 720, trigger: "day" });
 let minute = 0;
@@ -206,15 +207,6 @@ describe("whatever the wind does", () => {
 describe("the feed of a meter", () => {
   let standIn: ChildProcess | undefined;
   const ports = { wind: 0, hand: 0 };
-  const freePort = () =>
-    new Promise<number>((resolve) => {
-      const server = createServer();
-      server.listen(0, "127.0.0.1", () => {
-        const address = server.address();
-        const port = typeof address === "object" && address !== null ? address.port : 0;
-        server.close(() => resolve(port));
-      });
-    });
   const hand = (what: string) => fetch(`http://127.0.0.1:${ports.hand}/${what}`, { method: "POST" });
   afterAll(() => standIn?.kill());
 

@@ -13,7 +13,7 @@ import type { T } from "../survey/words";
 import { MeterPanel } from "./meter-panel";
 import { useWind } from "./use-wind";
 
-export interface MeterRow {
+interface MeterRow {
   readonly id: string;
   readonly name: string;
   readonly address: string;

@@ -8,7 +8,7 @@ import { isUuid } from "@/server/http/uuid";
 import { talkSigned } from "./talk";
 
 /** Surveys as they are listed, the newest first: whether the wind has ended them, and whether one is in effect is the unit's row to say. */
-export const surveyRows = (db: Db) =>
+const surveyRows = (db: Db) =>
   db
     .selectFrom("survey as v")
     .innerJoin("placePlan as p", "p.id", "v.planId")
@@ -35,10 +35,10 @@ export const surveyRows = (db: Db) =>
       "m.name as meter",
     ]);
 
-export type SurveyRow = Awaited<ReturnType<ReturnType<typeof surveyRows>["execute"]>>[number];
+type SurveyRow = Awaited<ReturnType<ReturnType<typeof surveyRows>["execute"]>>[number];
 
 /** A survey as it is listed. It is in effect while it allows the work, is its unit's latest, nothing has ended it and its readings are not too old. */
-export const rowShown = (row: SurveyRow, at: Date): SurveyShown => ({
+const rowShown = (row: SurveyRow, at: Date): SurveyShown => ({
   id: row.id,
   plate: row.plate,
   tests: row.tests,
