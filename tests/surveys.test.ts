@@ -363,6 +363,7 @@ describe("whatever happens to it", () => {
       .select("kind")
       .where("unitId", "=", boom)
       .where("subjectId", "=", id)
+      .orderBy("position")
       .execute();
     expect(entries.map(({ kind }) => kind)).toEqual(["stopped", "stop_lifted"]);
   });

@@ -106,6 +106,13 @@ describe("the talk before the start", () => {
       .execute();
     expect(rows.length).toBeGreaterThan(0);
     for (const { body } of rows) expect(body).not.toContain("Sedge");
+    // Nor who rescues, watches or was told, in the survey itself.
+    const surveys = await yard.db
+      .selectFrom("ledgerEntry")
+      .select("body")
+      .where("kind", "=", "surveyed")
+      .execute();
+    for (const { body } of surveys) expect(body).not.toContain("Brack");
   });
 });
 

@@ -10,8 +10,11 @@ export interface SealedText {
   readonly content: string;
 }
 
-/** Fields of a document that hold a name, a signature or free words. */
-const personal = new Set(["signature", "note", "licence", "examiner", "why", "work", "cause", "rescuer"]);
+/** Fields of a document that hold a name, a signature or free words; `given` is all that a survey was given. */
+const personal = new Set([
+  ...["signature", "note", "licence", "examiner", "why", "work", "cause"],
+  ...["rescuer", "given"],
+]);
 /** Of an event also why it was passed over, corrected or said to be gone; elsewhere a reason is a word of ours. */
 const personalOfEvents = new Set([...personal, "reason"]);
 

@@ -30,7 +30,7 @@ interface Document {
   readonly stopId?: string;
   readonly site?: boolean;
   readonly surveyedAt?: string;
-  readonly given?: { readonly purpose?: string };
+  readonly purpose?: string;
 }
 
 /** Reads a unit's standing off its ledger, entry by entry, without any other table. */
@@ -53,7 +53,7 @@ export function toldByLedger(entries: readonly Entry[]): ToldByLedger {
     const { document } = JSON.parse(body) as { readonly document: Document };
     if (kind === "surveyed") {
       // Of a test area: it clears nothing.
-      if (document.given?.purpose !== undefined) continue;
+      if (document.purpose !== undefined) continue;
       const made = document.surveyedAt ?? "";
       // The latest by when it was made: one that came late is none over it.
       if (survey === undefined || Date.parse(made) >= Date.parse(survey.made)) {

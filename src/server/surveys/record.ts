@@ -98,6 +98,7 @@ export async function recordSurvey(
       planId: place.planId,
       planNo: place.no,
       surveyedAt: made.toISOString(),
+      ...(given.purpose && { purpose: given.purpose }),
       given,
       meters,
       outcome,
