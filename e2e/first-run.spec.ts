@@ -24,6 +24,14 @@ async function enter(page: Page, badge: string, pin: string): Promise<void> {
   await page.getByLabel("PIN").press("Enter");
 }
 
+/** Another choice of a policy, once the page stands: what is chosen before that is not heard. */
+async function choose(page: Page, label: string, value: string): Promise<void> {
+  await expect(async () => {
+    await page.getByLabel(label).selectOption(value);
+    await expect(page.getByRole("button", { name: "Put in force" })).toBeVisible({ timeout: 2000 });
+  }).toPass();
+}
+
 async function leave(page: Page): Promise<void> {
   await page.context().clearCookies();
 }
@@ -169,7 +177,7 @@ test("a brake test in date by its interval is borrowed, or made all the same; tw
   await page.getByRole("button", { name: "Both sign" }).click();
   await expect(page.getByText(/all of it shown .* by E. Hurst/)).toBeVisible();
   await page.goto("/settings/policy");
-  await page.getByLabel("Checks with an interval").selectOption("as_the_manual");
+  await choose(page, "Checks with an interval", "as_the_manual");
   await page.getByRole("button", { name: "Put in force" }).click();
   await expect(page.getByRole("heading", { name: "What this changes" })).toBeHidden();
 
@@ -281,7 +289,7 @@ test("in a yard that goes by its log-book a fault, however small, holds until th
   await enter(page, "401", "82739");
   await page.waitForURL("**/shift");
   await page.goto("/settings/policy");
-  await page.getByLabel("Findings are graded").selectOption("log_book");
+  await choose(page, "Findings are graded", "log_book");
   await page.getByRole("button", { name: "Put in force" }).click();
   await expect(page.getByRole("heading", { name: "What this changes" })).toBeHidden();
 
