@@ -1,16 +1,10 @@
 import type { BrowserContext } from "@playwright/test";
-import { expect, inspectUnit, type Page, signInHere, test, walkOn } from "./yard";
+import { expect, inspectUnit, type Page, signInHere, signInKept, test, walkOn } from "./yard";
 
 test.use({ serviceWorkers: "allow" });
 
-/** Waits until the app is kept on this device: what is opened from now on needs no signal. */
-const kept = (page: Page) => page.evaluate(async () => void (await navigator.serviceWorker.ready));
-
 async function ready(page: Page, badge: string, plate: string): Promise<string> {
-  await page.goto("/sign-in");
-  await signInHere(page, badge);
-  await page.waitForURL("**/shift");
-  await kept(page);
+  await signInKept(page, badge);
   const id = await inspectUnit(page, plate);
   await expect(fine(page).first()).toBeVisible();
   return id;
@@ -65,10 +59,7 @@ test("an inspection is begun without a signal after a cold start, walked, signed
   page,
   context,
 }) => {
-  await page.goto("/sign-in");
-  await signInHere(page, "1041");
-  await page.waitForURL("**/shift");
-  await kept(page);
+  await signInKept(page, "1041");
   await expect(page.getByText(/can be inspected without a signal, as of/)).toBeVisible();
   await context.setOffline(true);
   await page.evaluate(() => localStorage.removeItem("rook-step-present"));

@@ -1,5 +1,5 @@
 import { chooseJob, level, rescueAndBarriers, step, touch, work } from "./survey-steps";
-import { expect, signInHere, test } from "./yard";
+import { expect, signInKept, test } from "./yard";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -7,10 +7,7 @@ test("a survey is made without a signal after a cold start, kept, and recorded w
   page,
   context,
 }) => {
-  await page.goto("/sign-in");
-  await signInHere(page, "1041");
-  await page.waitForURL("**/shift");
-  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  await signInKept(page, "1041");
   await page.waitForResponse((answer) => answer.url().endsWith("/api/prepared-surveys") && answer.ok());
   // What was read is being kept.
   await page.waitForTimeout(1500);

@@ -40,11 +40,11 @@ test("a boom under the line at the nursery yard: too near from here, and from th
   await page.getByRole("textbox", { name: "Gust" }).fill("7");
   await headline(page, /^Only with the limits below/);
   await step(page, "Outcome");
-  await expect(page.getByText(/^Stop when the meter shows gusts over 9\.\d m\/s$/)).toBeVisible();
+  await expect(page.getByText(/^Stop when gusts read 2 m up pass 9\.\d m\/s$/)).toBeVisible();
   await page.getByRole("button", { name: "Record this survey" }).click();
   await expect(page.getByText(/may work here on this job, within its limits, until/)).toBeVisible();
   await page.getByRole("link", { name: "Talk and card" }).click();
-  await expect(page.getByRole("heading", { name: "Talk before the start" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Pre-start talk" })).toBeVisible();
   await expect(page.getByText("2 people in the platform.")).toBeVisible();
   await page.getByLabel("Name").fill("N. Sedge");
   await page.getByRole("button", { name: "Sign", exact: true }).click();
@@ -57,7 +57,7 @@ test("a boom under the line at the nursery yard: too near from here, and from th
   // The crew opens the card by its code, signed in nowhere.
   await page.context().clearCookies();
   await page.goto(`/card/${id}`);
-  await expect(page.getByText(/^Stop when the meter shows gusts over 9\.\d m\/s$/)).toBeVisible();
+  await expect(page.getByText(/^Stop when gusts read 2 m up pass 9\.\d m\/s$/)).toBeVisible();
   await expect(page.getByText("S. Brack stays within call and knows the lowering controls.")).toBeVisible();
 });
 
@@ -181,10 +181,10 @@ test("the test area is worked out from the walk, before the first function test,
 }) => {
   await signIn(page, "1041");
   const id = await inspectUnit(page, "LM-11");
-  const link = page.getByRole("link", { name: "Work the test area out" });
+  const link = page.getByRole("link", { name: "Check the test area" });
   await walkOn(page, () => link.isVisible());
   await link.click();
-  await expect(page.getByText(/It clears no unit to work/)).toBeVisible();
+  await expect(page.getByText(/It does not clear the unit for work/)).toBeVisible();
   // Nothing is asked of work: where it stands, and what was read there.
   await expect(page.getByRole("listitem").getByRole("button", { name: "Work" })).toHaveCount(0);
   await page.getByLabel("Place").selectOption({ label: "Palm Court" });

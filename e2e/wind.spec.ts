@@ -52,7 +52,7 @@ test("a site's wind meter is read, is the reading of a survey, and ends it with 
   await expect(page.getByText(/may work here on this job/)).toBeVisible();
 
   await turn("wind?mean=14&gust=18");
-  const ended = page.getByText(/Its survey was ended by the wind at .* at Gable end, at most/);
+  const ended = page.getByText(/The wind ended this survey at .* at Gable end, at most/);
   await expect(async () => {
     await page.goto("/units/LM-19");
     await expect(ended).toBeVisible({ timeout: 1000 });
@@ -63,7 +63,7 @@ test("a site's wind meter is read, is the reading of a survey, and ends it with 
 
   await signIn(page, "4001");
   await page.goto("/settings/places");
-  await meters.getByRole("button", { name: "Take away" }).click();
+  await meters.getByRole("button", { name: "Remove" }).click();
   await expect(meters).toHaveCount(0);
   // Nobody else may: not even the supervisor.
   await signIn(page, "2001");

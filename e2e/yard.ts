@@ -75,6 +75,14 @@ export async function inspectUnit(page: Page, plate: string): Promise<string> {
   return page.url().split("/").at(-1) ?? "";
 }
 
+/** Signs in on a device that keeps the app: what is opened from then on needs no signal. */
+export async function signInKept(page: Page, badge: string): Promise<void> {
+  await page.goto("/sign-in");
+  await signInHere(page, badge);
+  await page.waitForURL("**/shift");
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+}
+
 /** Beside whoever else is on the unit: the tests of one yard do not wait for each other. */
 async function onOwnWalk(page: Page): Promise<void> {
   const another = page.getByRole("button", { name: "Begin another" });

@@ -1420,7 +1420,7 @@ export const mistakes = [
   [
     "the talk of a survey that is over is signed",
     "src/server/surveys/talk.ts",
-    "    if (!now)",
+    "    if (!inEffect || tests)",
     "    if (false)",
     "database",
     "tests/talks.test.ts",
@@ -1436,8 +1436,8 @@ export const mistakes = [
   [
     "a test area may have a line within reach",
     "src/core/survey/line-sums.ts",
-    'if (purpose === "tests")',
-    "if (false)",
+    'if (outOfReach || purpose === "tests")',
+    "if (outOfReach)",
     "unit",
     "src/core/survey/test-area.test.ts",
   ],

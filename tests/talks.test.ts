@@ -60,7 +60,7 @@ const surveyAt = async (minute: number, persons = 1) => {
   return id;
 };
 
-describe("the talk before the start", () => {
+describe("the pre-start talk", () => {
   const sign = (surveyId: string, minute: number, name = "N. Sedge", id: string = randomUUID()) =>
     signTalk(yard.db, surveyId, { id, name }, yard.people.operator, at(minute));
 

@@ -225,6 +225,14 @@ describe("the feed of a meter", () => {
     const feeds = new WindFeeds(yard.db, 2000);
     await feeds.follow();
     await vi.waitFor(async () => expect((await samples()).length).toBeGreaterThan(0), 60_000);
+    // The database is away for some spans: what was shown meanwhile is kept once it is back.
+    await sql`ALTER TABLE wind_reading RENAME TO wind_reading_away`.execute(yard.db);
+    await new Promise((resolve) => setTimeout(resolve, 4500));
+    await sql`ALTER TABLE wind_reading_away RENAME TO wind_reading`.execute(yard.db);
+    const had = (await samples()).length;
+    await vi.waitFor(async () => expect((await samples()).length).toBeGreaterThan(had + 1), 30_000);
+    const times = (await samples()).map(({ atMs }) => atMs);
+    expect(times).toEqual(times.map((_, i) => (times[0] ?? 0) + i * 2000));
     await hand("cut");
     const before = (await samples()).length;
     await new Promise((resolve) => setTimeout(resolve, 4500));

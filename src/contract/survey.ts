@@ -55,7 +55,7 @@ export interface SurveyShown {
     | undefined;
 }
 
-/** Who has signed the talk before the start; without a name where that was erased. */
+/** Who has signed the pre-start talk; without a name where that was erased. */
 export interface TalkSigned {
   readonly id: string;
   readonly name: string;

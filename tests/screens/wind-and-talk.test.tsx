@@ -37,7 +37,7 @@ describe("what Shift says of the wind", () => {
   const shown = async (wind: SiteWind) => {
     vi.stubGlobal("fetch", async () => Response.json(wind));
     show(<WindWarnings siteId="yard" zone="UTC" measures="metric" />);
-    return waitFor(() => screen.getByRole("region", { name: "Wind at work outdoors" }));
+    return waitFor(() => screen.getByRole("region", { name: "Wind and work outdoors" }));
   };
 
   it("names the unit that is near its limit, with both figures, and none that is not", async () => {
@@ -115,7 +115,7 @@ function Talk() {
   );
 }
 
-describe("the talk before the start", () => {
+describe("the pre-start talk", () => {
   it("tells the job, every limit, what people must know of, and the rescue of this very unit", () => {
     const { container } = show(<Talk />);
     const said = container.textContent ?? "";

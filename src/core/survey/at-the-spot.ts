@@ -1,5 +1,6 @@
-import { figureOf, mayHave } from "../sheet/read";
+import { figureOf, fitOf, mayHave } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import { figuresOf } from "../vocabulary/figures";
 import { largestReaction, supportsAt, worksOn } from "./floor";
 import type { Spot, Stand } from "./job";
 import type { Area } from "./on-the-plan";
@@ -180,16 +181,30 @@ export function padsThere(
   ];
 }
 
-/** Legs that must be down above a height of the platform, where some work there is higher. */
+/**
+ * Legs that must be down above a height of the platform, where some work there is higher. Of a lift that has legs and whose sheet
+ * leaves the height out they are down for any work.
+ */
 export function legsThere(sheet: Sheet, held: readonly { readonly floorM: number }[]): readonly Sum[] {
-  const above = figureOf(sheet, "legs_needed_above");
+  const asked = figuresOf(sheet.family).includes("legs_needed_above");
+  const above =
+    figureOf(sheet, "legs_needed_above") ??
+    (asked && fitOf(sheet, "outriggers") === "fitted" ? 0 : undefined);
   if (above === undefined || !mayHave(sheet, "outriggers") || held.length === 0) return [];
   const floorM = Math.max(...held.map((one) => one.floorM));
   const raised = floorM > above;
   return [
     {
       topic: "legs",
-      terms: [term("floor", floorM, "m", "worked_out"), term("legs_needed_above", above, "m", "sheet")],
+      terms: [
+        term("floor", floorM, "m", "worked_out"),
+        term(
+          "legs_needed_above",
+          above,
+          "m",
+          figureOf(sheet, "legs_needed_above") === undefined ? "assumed" : "sheet",
+        ),
+      ],
       verdict: raised ? "limited" : "within",
       ...(raised ? { limits: [{ limit: "legs_down", value: above, unit: "m" }] } : {}),
     },

@@ -63,26 +63,16 @@ export function lineSums(
     const wall = wallOf(line);
     const { distanceM: keepM, terms } = keepOffLine(line, sheet, rules, job.toolM, readings.spotter);
     const nearest = outlineToLine(shape, spot.at, spot.facingDeg, wall);
-    if (nearest >= keepM)
+    const outOfReach = nearest >= keepM;
+    if (outOfReach || purpose === "tests")
       return [
         {
           topic: "lines",
           about: line.id,
           terms,
           compared: { found: nearest, limit: keepM, unit: "m", must: "at_least" },
-          verdict: "within",
-          because: "out_of_reach",
-        },
-      ];
-    if (purpose === "tests")
-      return [
-        {
-          topic: "lines",
-          about: line.id,
-          terms,
-          compared: { found: nearest, limit: keepM, unit: "m", must: "at_least" },
-          verdict: "beyond",
-          because: "in_reach",
+          verdict: outOfReach ? "within" : "beyond",
+          because: outOfReach ? "out_of_reach" : "in_reach",
         },
       ];
     return reached.map(({ work, held }): Sum => {

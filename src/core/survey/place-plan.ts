@@ -203,3 +203,13 @@ export const placePlanJsonSchema = (): Record<string, unknown> => ({
   title: "Rook Step plan of a place",
   ...z.toJSONSchema(placePlanSchema, { target: "draft-2020-12", io: "input" }),
 });
+
+/** Kinds of mark that everybody at work in a place is told of, whatever follows from them (field guide, section 15). */
+const dangers: ReadonlySet<Mark["kind"]> = new Set<Mark["kind"]>([
+  ...(["power_line", "overhead", "weak_floor", "drop_off"] as const),
+  ...(["traffic", "atmosphere", "slope"] as const),
+]);
+
+/** The marks of a plan that everybody at work there is told of. */
+export const dangersOf = (plan: PlacePlan): readonly Mark[] =>
+  plan.marks.filter(({ kind }) => dangers.has(kind));

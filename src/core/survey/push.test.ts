@@ -82,6 +82,11 @@ describe("legs that are needed above a height", () => {
       { verdict: "limited", limits: [{ limit: "legs_down", value: 5 }] },
     ]);
     expect(legsThere(sheet, [{ floorM: 5 }])).toMatchObject([{ verdict: "within" }]);
+    // The manual's height left out: for any work.
+    const { legs_needed_above: _, ...figures } = sheet.figures;
+    expect(legsThere({ ...sheet, figures }, [{ floorM: 1 }])).toMatchObject([
+      { verdict: "limited", limits: [{ limit: "legs_down", value: 0 }] },
+    ]);
     expect(
       legsThere({ ...sheet, features: { ...sheet.features, outriggers: { fit: "not_fitted" } } }, [
         { floorM: 9 },

@@ -76,6 +76,8 @@ export interface Limit {
     | "ventilate";
   readonly value?: number;
   readonly unit?: SumUnit;
+  /** Of a wind: the height above the ground it is read at, in metres. */
+  readonly readAtM?: number;
   /** What it is about: the id of a mark or an item; and the piece of work, where it is about one. */
   readonly about?: string;
   readonly position?: string;

@@ -121,7 +121,7 @@ export function windSums({
       verdict: verdictOf(compared),
       because: terrain,
       // What the meter may show where it was read.
-      limits: [{ limit: "wind_at_most", value: rated / there.grows, unit: "m/s" }],
+      limits: [{ limit: "wind_at_most", value: rated / there.grows, unit: "m/s", readAtM: there.readAtM }],
     },
   ];
   const force = figureOf(sheet, "side_force");
@@ -148,6 +148,7 @@ export function windSums({
                 about: id,
                 value: windForSailMps(force, sheetM2) / there.grows,
                 unit: "m/s" as const,
+                readAtM: there.readAtM,
               },
             ],
           }),

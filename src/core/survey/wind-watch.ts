@@ -1,8 +1,8 @@
 import { silentMs } from "./fresh";
 import type { SurveyInput } from "./input";
-import type { Terrain } from "./place-plan";
+import { terrains } from "./place-plan";
 import type { Sum } from "./sums";
-import { exponentOf, windAtHeight, windForSailMps } from "./wind";
+import { windAtHeight, windForSailMps } from "./wind";
 
 /** What a site's own wind meter showed over ten seconds. Speeds in m/s, where it stands. */
 export interface WindSample {
@@ -55,8 +55,8 @@ export function windAllowedAt(sums: readonly Sum[], meterM: number): number | un
   const rated = wind?.compared?.limit;
   const heightM = wind?.terms.find(({ term }) => term === "highest_work")?.value;
   if (wind === undefined || rated === undefined || heightM === undefined) return undefined;
-  const known = Object.keys(exponentOf).find((one) => one === wind.because) as Terrain | undefined;
-  const grows = windAtHeight(1, { readAtM: meterM, heightM, terrain: known ?? "not_known" });
+  const terrain = terrains.find((one) => one === wind.because) ?? "not_known";
+  const grows = windAtHeight(1, { readAtM: meterM, heightM, terrain });
   const sails = sums.flatMap(({ topic, terms, compared }) => {
     const area = terms.find(({ term }) => term === "sheet_area")?.value;
     return topic !== "sail" || compared?.limit === undefined || area === undefined

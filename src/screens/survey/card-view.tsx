@@ -1,34 +1,17 @@
 "use client";
 import { useTranslations } from "next-intl";
-import type { SurveyShown } from "@/contract/survey";
-import type { SurveyGiven } from "@/core/survey/job";
-import type { PlacePlan } from "@/core/survey/place-plan";
-import type { Attempt } from "@/core/survey/rescue-ladder";
-import type { Sum } from "@/core/survey/sums";
 import { Glyph, Plate } from "@/kit/plate";
-import type { Measures } from "./figure";
+import type { SurveyTold } from "./survey-record";
 import { SurveyState } from "./survey-state";
 import { talkOf } from "./talk";
 import { TalkSheet } from "./talk-sheet";
-import type { T } from "./words";
+import { surveyWords, type T } from "./words";
 
 /** What a crew sees who opens the code: whether the work is allowed now, its limits, what is near, and the rescue. */
-export function CardView({
-  card,
-}: {
-  card: {
-    readonly shown: SurveyShown;
-    readonly plan: PlacePlan;
-    readonly given: SurveyGiven;
-    readonly sums: readonly Sum[];
-    readonly ladder: readonly Attempt[];
-    readonly zone: string;
-    readonly measures: Measures;
-  };
-}) {
+export function CardView({ card }: { card: SurveyTold }) {
   const t = useTranslations() as unknown as T;
   const { shown, plan, given, sums, ladder, zone, measures } = card;
-  const words = { t, plan, measures, zone, job: given.job, hazards: given.readings.hazards ?? [] };
+  const words = surveyWords({ t, plan, measures, zone }, given);
   return (
     <main className="mx-auto max-w-2xl p-4 md:p-6">
       <Glyph />

@@ -33,6 +33,16 @@ const middleOf = ({ widthM, depthM }: PlacePlan) => ({
   y: Math.round(depthM) / 2,
 });
 
+/** The same job at another place: what was set and read at the one before says nothing of it. */
+export function atPlace(
+  { given: { job, purpose } }: SurveyDraft,
+  placeId: string,
+  plan: PlacePlan,
+): SurveyDraft {
+  const fresh = newDraft(placeId, plan);
+  return { placeId, given: { ...fresh.given, purpose, job: { ...job, positions: [], way: [] } } };
+}
+
 /** A draft for work, or for trying the functions: what was told of the work stays for when it is that again. */
 export const withPurpose = (draft: SurveyDraft, purpose: "work" | "tests"): SurveyDraft => ({
   ...draft,

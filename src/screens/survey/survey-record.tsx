@@ -22,30 +22,30 @@ import { SumList } from "./sum-list";
 import { SurveyState } from "./survey-state";
 import { talkOf } from "./talk";
 import { TalkSheet } from "./talk-sheet";
-import type { SurveyWords, T } from "./words";
+import { surveyWords, type T } from "./words";
 
-export interface SurveyRecordPage {
+/** A survey as it is told: with its plan, what was given, what was worked out, and the rescue of its unit. */
+export interface SurveyTold {
   readonly shown: SurveyShown;
   readonly plan: PlacePlan;
   readonly given: SurveyGiven;
   readonly sums: readonly Sum[];
   readonly ladder: readonly Attempt[];
-  readonly signed: readonly TalkSigned[];
   readonly zone: string;
   readonly measures: Measures;
+}
+
+interface SurveyRecordPage extends SurveyTold {
+  readonly signed: readonly TalkSigned[];
   /** The code that opens the card of limits, as an image. */
   readonly code: string;
 }
 
-/** A survey that was recorded: the talk before the start with who was there, the card's code for the crew, and its figures. */
+/** A survey that was recorded: the pre-start talk with who was there, the card's code for the crew, and its figures. */
 export function SurveyRecord({ page }: { page: SurveyRecordPage }) {
   const { shown, plan, given, sums, zone, measures } = page;
   const t = useTranslations() as unknown as T;
-  const words: SurveyWords = {
-    ...{ t, plan, measures, zone },
-    job: given.job,
-    hazards: given.readings.hazards ?? [],
-  };
+  const words = surveyWords({ t, plan, measures, zone }, given);
   const allowed = allows(shown.verdict) && !shown.tests;
   const pictures = (given.readings.hazards ?? []).filter(({ picture }) => picture !== undefined);
   return (

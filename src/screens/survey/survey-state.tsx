@@ -1,4 +1,5 @@
 import type { SurveyShown } from "@/contract/survey";
+import { allows } from "@/core/survey/sums";
 import { Mark } from "@/kit/mark";
 import { clock } from "../states";
 import { figureWords, type Measures } from "./figure";
@@ -30,17 +31,12 @@ export function SurveyState({
         })}
       </Mark>
     );
-  return (
-    <Mark
-      kind={
-        inEffect ? verdictMark[verdict] : verdict === "within" || verdict === "limited" ? "skipped" : "place"
-      }
-    >
-      {inEffect
-        ? t(`talk.${tests ? "testState" : "state"}.${verdict}`, { time: clock(untilMs, zone) })
-        : verdict === "within" || verdict === "limited"
-          ? t("talk.state.over")
-          : t("talk.state.no")}
-    </Mark>
-  );
+  if (inEffect)
+    return (
+      <Mark kind={verdictMark[verdict]}>
+        {t(`talk.${tests ? "testState" : "state"}.${verdict}`, { time: clock(untilMs, zone) })}
+      </Mark>
+    );
+  const allowed = allows(verdict);
+  return <Mark kind={allowed ? "skipped" : "place"}>{t(`talk.state.${allowed ? "over" : "no"}`)}</Mark>;
 }

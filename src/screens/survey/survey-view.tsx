@@ -7,7 +7,6 @@ import type { Sheet } from "@/core/sheet/sheet";
 import type { SurveyInput } from "@/core/survey/input";
 import type { At } from "@/core/survey/on-the-plan";
 import type { SpotFound } from "@/core/survey/spots";
-import type { Sum } from "@/core/survey/sums";
 import { surveyed } from "@/core/survey/survey";
 import { testsGiven } from "@/core/survey/test-area";
 import { metersRead } from "@/core/survey/wind-watch";
@@ -17,21 +16,19 @@ import type { SurveyAnswer } from "@/device/surveys";
 import { Button, buttonLook } from "@/kit/button";
 import { OneOf } from "@/kit/field";
 import { Link } from "@/kit/link";
-import { NamedField } from "../ask";
 import { useServerTime } from "../server-time";
 import { UnitHead } from "../unit/unit-head";
 import { useWind } from "../wind/use-wind";
-import { AbovePicture } from "./above-picture";
-import { lacks, newDraft, type SurveyDraft, withJob, withPosition, withPurpose, withSpot } from "./draft";
-import { figureWords, type Measures } from "./figure";
+import { atPlace, lacks, type SurveyDraft, withJob, withPosition, withPurpose, withSpot } from "./draft";
+import type { Measures } from "./figure";
 import { Headline } from "./headline";
 import { JobStep } from "./job-step";
 import { OutcomeStep } from "./outcome-step";
 import { ReadingsStep } from "./readings-step";
-import { SidePicture } from "./side-picture";
 import { StandStep } from "./stand-step";
+import { SurveyDrawing } from "./survey-drawing";
 import { useDraft } from "./use-draft";
-import type { SurveyWords, T } from "./words";
+import { surveyWords, type T } from "./words";
 import { type Touch, WorkStep } from "./work-step";
 
 const steps = ["job", "work", "stand", "readings", "outcome"] as const;
@@ -63,10 +60,9 @@ export function SurveyView({ page }: { page: SurveyPage }) {
   const { plate, sheet, places, rules, zone, measures } = page;
   const t = useTranslations() as unknown as T;
   const [first] = places;
-  const purpose = page.walk === undefined ? undefined : "tests";
+  const purpose = page.walk === undefined ? "work" : "tests";
   const [draft, setDraft] = useDraft(plate, places, page.neededAt, purpose);
   const [step, setStep] = useState<Step>("job");
-  const [view, setView] = useState<"above" | "side">("above");
   const [stand, setStand] = useState(0);
   const [workId, setWorkId] = useState<string>();
   const [touch, setTouch] = useState<Touch>("position");
@@ -118,14 +114,7 @@ export function SurveyView({ page }: { page: SurveyPage }) {
   const given = testsGiven(draft.given, sheet, plan);
   // Of a test area nothing is said of work: its highest point is the work.
   const shownSteps = steps.filter((one) => !tests || one !== "work");
-  const words: SurveyWords = {
-    t,
-    plan,
-    job: given.job,
-    measures,
-    zone,
-    hazards: given.readings.hazards ?? [],
-  };
+  const words = surveyWords({ t, plan, measures, zone }, given);
   const change = (next: SurveyDraft) => {
     setDraft(next);
     setRecorded(undefined);
@@ -160,89 +149,26 @@ export function SurveyView({ page }: { page: SurveyPage }) {
     setFound(spots ?? []);
   };
   const next = shownSteps[shownSteps.indexOf(step) + 1] ?? "outcome";
-  const shownSide = view === "side" && chosen !== undefined;
-  const workNumber = given.job.positions.findIndex(({ id }) => id === chosen) + 1;
-  const needed = outcome?.sums.find(
-    (sum) => sum.topic === "lines" && sum.position === chosen && sum.stand === stand,
-  );
+  const goTo = (id: string) => {
+    const other = places.find((one) => one.id === id);
+    if (other === undefined) return;
+    change(atPlace(draft, id, other.plan));
+    setFound(undefined);
+    setWorkId(undefined);
+    setStand(0);
+  };
   return (
     <div className="grid md:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
       <div className="border-line p-3 md:border-r-2 md:p-5">
-        <UnitHead plate={plate} title={t("survey.title")} />
-        <div className="mt-3 flex flex-wrap items-end justify-between gap-3">
-          <div className="min-w-[12em]">
-            <NamedField
-              words={t("survey.place")}
-              value={place.id}
-              options={places.map(({ id, plan: { name } }) => ({ id, name }))}
-              onPick={(id) => {
-                const other = places.find((one) => one.id === id);
-                if (other === undefined) return;
-                const fresh = newDraft(id, other.plan);
-                change({
-                  ...fresh,
-                  given: {
-                    ...fresh.given,
-                    ...(tests ? { purpose: "tests" } : {}),
-                    job: { ...draft.given.job, positions: [], way: [] },
-                  },
-                });
-                setFound(undefined);
-                setWorkId(undefined);
-                setStand(0);
-              }}
-            />
-          </div>
-          <OneOf
-            legend={t("survey.view")}
-            value={shownSide ? "side" : "above"}
-            disabled={chosen === undefined}
-            options={[
-              ["above", t("survey.above")],
-              ["side", t("survey.side")],
-            ]}
-            onChange={setView}
-          />
-        </div>
-        <div className="mt-3 border border-line">
-          {shownSide ? (
-            <SidePicture
-              {...{ survey, stand }}
-              workId={chosen}
-              words={{
-                label: t("survey.sideWords", {
-                  unit: plate,
-                  work: tests ? t("survey.fullHeight") : (given.job.positions[workNumber - 1]?.name ?? ""),
-                }),
-                reach: t("survey.topic.reach"),
-                needed: neededWords(words, needed),
-              }}
-            />
-          ) : (
-            <AbovePicture
-              {...{ survey, stand }}
-              workId={chosen}
-              label={t("survey.aboveWords", { place: plan.name })}
-              onPoint={step === "work" || step === "stand" ? onPoint : undefined}
-            />
-          )}
-        </div>
-        {given.job.positions.length === 0 || tests ? null : (
-          <ul className="mt-2 flex flex-wrap gap-2">
-            {given.job.positions.map((work, i) => (
-              <li key={work.id}>
-                <button
-                  type="button"
-                  aria-pressed={work.id === chosen}
-                  className="flex min-h-[48px] items-center gap-2 border-2 border-ink px-3 aria-pressed:bg-chalk2 aria-pressed:font-bold"
-                  onClick={() => setWorkId(work.id)}
-                >
-                  <span className="font-bold">{i + 1}</span> {work.name}
-                </button>
-              </li>
-            ))}
-          </ul>
-        )}
+        <SurveyDrawing
+          {...{ words, plate, places, survey, stand }}
+          placeId={place.id}
+          sums={outcome?.sums ?? []}
+          workId={chosen}
+          onPlace={goTo}
+          onPoint={step === "work" || step === "stand" ? onPoint : undefined}
+          onWork={setWorkId}
+        />
       </div>
       <div className="p-3 md:p-5">
         <ol className={tests ? "grid grid-cols-4" : "grid grid-cols-5"}>
@@ -333,12 +259,4 @@ export function SurveyView({ page }: { page: SurveyPage }) {
       </div>
     </div>
   );
-}
-
-/** The nearest a part comes to a line and what was needed, under the drawing. */
-function neededWords({ t, measures }: SurveyWords, sum: Sum | undefined): string {
-  const compared = sum?.compared;
-  if (compared?.found === undefined || compared.limit === undefined) return "";
-  const told = (value: number) => figureWords(value, compared.unit, measures, t("inspect.decimal"));
-  return t(`survey.compared.${compared.must}`, { found: told(compared.found), limit: told(compared.limit) });
 }

@@ -1,7 +1,7 @@
 import type { TalkPart } from "./talk";
 import type { T } from "./words";
 
-/** The talk before the start, large enough to be read to a crew from a tablet. */
+/** The pre-start talk, large enough to be read to a crew from a tablet. */
 export function TalkSheet({ t, parts }: { t: T; parts: readonly TalkPart[] }) {
   return (
     <div className="grid gap-4">

@@ -1,27 +1,17 @@
 import type { SurveyGiven } from "@/core/survey/job";
+import { dangersOf } from "@/core/survey/place-plan";
 import type { Attempt } from "@/core/survey/rescue-ladder";
 import type { Sum } from "@/core/survey/sums";
 import { figureWords } from "./figure";
 import { limitsToCarry, nameOf, type SurveyWords } from "./words";
 
-/** One part of the talk before the start: what it is about, and what is said. */
+/** One part of the pre-start talk: what it is about, and what is said. */
 export interface TalkPart {
   readonly part: "job" | "keep" | "around" | "rescuer" | "rescue" | "stop";
   readonly lines: readonly string[];
 }
 
-/** Marks of a place that people at work have to know of, whatever follows from them. */
-const dangers = new Set([
-  "power_line",
-  "overhead",
-  "weak_floor",
-  "drop_off",
-  "traffic",
-  "atmosphere",
-  "slope",
-]);
-
-/** The talk before the start, in plain words, made from a survey: what is done, what is kept to, what is near, who rescues, who may stop. */
+/** The pre-start talk, in plain words, made from a survey: what is done, what is kept to, what is near, who rescues, who may stop. */
 export function talkOf(
   words: SurveyWords,
   {
@@ -60,9 +50,7 @@ export function talkOf(
     {
       part: "around",
       lines: [
-        ...plan.marks
-          .filter(({ kind }) => dangers.has(kind))
-          .map(({ name, kind }) => t("talk.near", { name, kind: t(`places.kinds.${kind}`) })),
+        ...dangersOf(plan).map(({ name, kind }) => t("talk.near", { name, kind: t(`places.kinds.${kind}`) })),
         ...(readings.isolations ?? []).map(({ mark, by, permit }) =>
           t("talk.isolated", { name: nameOf(words, mark), by, permit }),
         ),

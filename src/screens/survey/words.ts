@@ -19,6 +19,12 @@ export interface SurveyWords {
   readonly hazards: NonNullable<SurveyGiven["readings"]["hazards"]>;
 }
 
+/** Words for a survey that was given so. */
+export const surveyWords = (
+  common: Pick<SurveyWords, "t" | "plan" | "measures" | "zone">,
+  { job, readings }: SurveyGiven,
+): SurveyWords => ({ ...common, job, hazards: readings.hazards ?? [] });
+
 /** The name of a mark, a piece of work, a thing or a hazard by its id. */
 export function nameOf({ t, plan, job, hazards }: SurveyWords, id: string): string {
   if (id === "roof") return t("survey.because.roof");
@@ -97,7 +103,10 @@ export const termsOf = (words: SurveyWords, { terms }: Sum) =>
   }));
 
 /** A limit of the work, as it is carried and told. */
-export function limitWords(words: SurveyWords, { limit, value, unit, about, position }: Limit): string {
+export function limitWords(
+  words: SurveyWords,
+  { limit, value, unit, about, position, readAtM }: Limit,
+): string {
   const { t, zone } = words;
   const told =
     value === undefined
@@ -113,6 +122,7 @@ export function limitWords(words: SurveyWords, { limit, value, unit, about, posi
   const line = t(`survey.limit.${key}`, {
     value: told,
     about: about === undefined ? "" : nameOf(words, about),
+    height: readAtM === undefined ? "" : figure(words, readAtM, "m"),
   });
   return position === undefined ? line : `${nameOf(words, position)}: ${line}`;
 }

@@ -41,7 +41,7 @@ export interface TalkToPrint {
 /** Lines left for those who sign on paper. */
 const emptyLines = 8;
 
-/** The talk before the start as a page for the crew: what is kept to, the rescue, who was there, and the code of the card. */
+/** The pre-start talk as a page for the crew: what is kept to, the rescue, who was there, and the code of the card. */
 export async function talkPdf(talk: TalkToPrint): Promise<Buffer> {
   registerFace();
   const code = await QRCode.toDataURL(talk.url, { margin: 1, width: 400 });

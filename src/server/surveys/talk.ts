@@ -7,6 +7,7 @@ import { isUuid } from "@/server/http/uuid";
 import { append, lockUnit } from "@/server/ledger/append";
 import { noteHeads } from "@/server/ledger/heads";
 import { together } from "@/server/ledger/texts";
+import { rowShown, surveyRows } from "./rows";
 
 /** Those of one crew, and their visitors. */
 const mostSigned = 60;
@@ -23,7 +24,7 @@ export const talkSchema = z.strictObject({
 });
 
 /**
- * Records that somebody has heard the talk before the start and signed it: of a survey in effect alone, since a talk of one that
+ * Records that somebody has heard the pre-start talk and signed it: of a survey in effect alone, since a talk of one that
  * is over tells limits that no longer hold. The same signature twice is one.
  */
 export async function signTalk(
@@ -36,24 +37,15 @@ export async function signTalk(
   const { unitId } = await surveyOf(db, surveyId);
   const heads = await db.transaction().execute(async (trx) => {
     await lockUnit(trx, unitId);
-    const { now } = await trx
-      .selectFrom("unitStanding")
-      .select(({ eb, and }) =>
-        and([
-          eb("surveyId", "=", surveyId),
-          eb("surveyUntil", ">", at),
-          eb("surveyVerdict", "in", ["within", "limited"]),
-        ]).as("now"),
-      )
-      .where("unitId", "=", unitId)
-      .executeTakeFirstOrThrow();
+    const row = await surveyRows(trx).where("v.id", "=", surveyId).executeTakeFirstOrThrow();
+    const { inEffect, tests } = rowShown(row, at);
     const signed = await trx
       .selectFrom("talkSignature")
       .select("id")
       .where("surveyId", "=", surveyId)
       .execute();
     if (signed.some((one) => one.id === id)) return [];
-    if (!now)
+    if (!inEffect || tests)
       throw new Problem(
         409,
         "survey-over",

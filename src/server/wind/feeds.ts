@@ -17,6 +17,8 @@ const firstRetryMs = 1000;
 const lastRetryMs = 30_000;
 /** More than a sentence of the standard: somebody else answers there. */
 const longestLine = 200;
+/** Samples that wait for a database that is away: the last two hours. */
+const mostWaiting = 720;
 const keptMs = 8 * 86_400_000;
 
 /** The feed of one wind meter: read while it speaks, and asked again, ever less often, while it does not. */
@@ -26,6 +28,8 @@ class Feed {
   private retryMs = firstRetryMs;
   private ended = false;
   private speaking = false;
+  private readonly waiting: WindSample[] = [];
+  private keeping = false;
 
   constructor(
     readonly meter: Meter,
@@ -43,10 +47,8 @@ class Feed {
     this.socket = socket;
     const sampler = new Sampler(this.spanMs);
     const keep = (sample: WindSample | undefined) => {
-      if (sample === undefined) return;
-      this.keep(sample).catch((error: unknown) =>
-        log.error({ meter: this.meter.name, error: String(error) }, "what a wind meter showed was not kept"),
-      );
+      if (sample !== undefined) this.waiting.push(sample);
+      void this.keepWaiting();
     };
     // Of sentences alone: one that talks without telling the wind is silent too.
     let idle: ReturnType<typeof setTimeout> | undefined;
@@ -84,6 +86,26 @@ class Feed {
       this.again.unref();
       this.retryMs = Math.min(lastRetryMs, this.retryMs * 2);
     });
+  }
+
+  /** Keeps what waits, the oldest first. A gust shown while the database was away ends what it has to once that is back. */
+  private async keepWaiting(): Promise<void> {
+    if (this.keeping) return;
+    this.keeping = true;
+    try {
+      for (let [sample] = this.waiting; sample !== undefined; [sample] = this.waiting) {
+        await this.keep(sample);
+        this.waiting.shift();
+      }
+    } catch (error) {
+      this.waiting.splice(0, this.waiting.length - mostWaiting);
+      log.error(
+        { meter: this.meter.name, error: String(error) },
+        "what a wind meter showed could not be kept; it is tried again",
+      );
+    } finally {
+      this.keeping = false;
+    }
   }
 
   end(): void {

@@ -1,4 +1,5 @@
 import { type Kysely, sql } from "kysely";
+import { makeRecords } from "./records";
 
 const records = [
   ["place", "sites", "id"],
@@ -26,12 +27,7 @@ const columns = [
  */
 export async function up(db: Kysely<never>): Promise<void> {
   await sql.raw(places).execute(db);
-  for (const [table, book, key] of records)
-    await sql
-      .raw(`
-CREATE TRIGGER record BEFORE UPDATE OR DELETE OR TRUNCATE ON ${table} FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
-CREATE TRIGGER booked AFTER INSERT OR UPDATE OR DELETE ON ${table} FOR EACH ROW EXECUTE FUNCTION note_row('${book}', '${key}', '');`)
-      .execute(db);
+  await makeRecords(db, records);
   await sql.raw(standing).execute(db);
   await restate(db, "stale) =", `${columns.join(", ")}, stale) =`);
   await restate(db, ", false FROM", `, ${columns.map((one) => `w.${one}`).join(", ")}, false FROM`);

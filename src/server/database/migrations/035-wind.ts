@@ -1,6 +1,7 @@
 import { type Kysely, sql } from "kysely";
 import { standing } from "./034-places";
 import { asBefore } from "./as-before";
+import { makeRecords } from "./records";
 
 const records = [
   ["wind_meter", "sites", "id"],
@@ -14,12 +15,7 @@ const records = [
  */
 export async function up(db: Kysely<never>): Promise<void> {
   await sql.raw(tables).execute(db);
-  for (const [table, book, key] of records)
-    await sql
-      .raw(`
-CREATE TRIGGER record BEFORE UPDATE OR DELETE OR TRUNCATE ON ${table} FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
-CREATE TRIGGER booked AFTER INSERT OR UPDATE OR DELETE ON ${table} FOR EACH ROW EXECUTE FUNCTION note_row('${book}', '${key}', '');`)
-      .execute(db);
+  await makeRecords(db, records);
   await sql.raw(viewNow()).execute(db);
 }
 

@@ -1,19 +1,18 @@
 import { type Kysely, sql } from "kysely";
+import { makeRecords } from "./records";
 
-const records = ["talk_signature", "rescue_drill"] as const;
+const records = [
+  ["talk_signature", ".unit_id", "id"],
+  ["rescue_drill", ".unit_id", "id"],
+] as const;
 
 /**
- * What goes with a survey: who was at the talk before the start and signed, drills of the rescue, pictures of what was seen, and
+ * What goes with a survey: who was at the pre-start talk and signed, drills of the rescue, pictures of what was seen, and
  * loads a crew keeps. Signatures and drills stand in the unit's ledger; their names with it, where they can be erased.
  */
 export async function up(db: Kysely<never>): Promise<void> {
   await sql.raw(tables).execute(db);
-  for (const table of records)
-    await sql
-      .raw(`
-CREATE TRIGGER record BEFORE UPDATE OR DELETE OR TRUNCATE ON ${table} FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
-CREATE TRIGGER booked AFTER INSERT OR UPDATE OR DELETE ON ${table} FOR EACH ROW EXECUTE FUNCTION note_row('.unit_id', 'id', '');`)
-      .execute(db);
+  await makeRecords(db, records);
   await sql
     .raw(
       "CREATE TRIGGER record BEFORE UPDATE OR DELETE OR TRUNCATE ON survey_picture FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();",

@@ -2,7 +2,7 @@ import { getTranslations } from "next-intl/server";
 import { allows } from "@/core/survey/sums";
 import { dayAndClock } from "@/screens/states";
 import { talkOf } from "@/screens/survey/talk";
-import type { T } from "@/screens/survey/words";
+import { surveyWords, type T } from "@/screens/survey/words";
 import { setting } from "@/server/config";
 import { database } from "@/server/database/database";
 import { displayChoice } from "@/server/http/display";
@@ -13,7 +13,7 @@ import { pdfAnswer } from "@/server/print/answer";
 import { surveyOne } from "@/server/surveys/one";
 import { talkPdf } from "@/server/surveys/talk-pdf";
 
-/** The talk before the start, to print. Of a survey that allows the work alone: no other has limits to go by. */
+/** The pre-start talk, to print. Of a survey that allows the work alone: no other has limits to go by. */
 export const GET = route<{ id: string }>(async ({ request, params, person, at }) => {
   const db = database();
   const survey = await surveyOne(db, params.id, at);
@@ -32,11 +32,7 @@ export const GET = route<{ id: string }>(async ({ request, params, person, at })
     .executeTakeFirstOrThrow();
   const { measures } = await displayChoice();
   const t = (await getTranslations()) as unknown as T;
-  const words = {
-    ...{ t, plan, measures, zone: timeZone },
-    job: given.job,
-    hazards: given.readings.hazards ?? [],
-  };
+  const words = surveyWords({ t, plan, measures, zone: timeZone }, given);
   const origin = setting("ROOK_STEP_URL") ?? new URL(request.url).origin;
   const pdf = await talkPdf({
     plate: shown.plate,

@@ -3,7 +3,7 @@ import { bodyOf, route } from "@/server/http/route";
 import { requireRight } from "@/server/people/session";
 import { signTalk, surveyOf, talkSchema } from "@/server/surveys/talk";
 
-/** Somebody has heard the talk before the start, and signs. */
+/** Somebody has heard the pre-start talk, and signs. */
 export const POST = route<{ id: string }>(async ({ request, params, person, at }) => {
   const { siteId } = await surveyOf(database(), params.id);
   requireRight(person, "see", siteId);
