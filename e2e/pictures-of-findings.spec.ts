@@ -49,6 +49,8 @@ test("a picture of a finding is taken without a signal, made small, sent by itse
 
   await context.setOffline(false);
   await expect(page.getByText("One picture not sent yet.")).toBeHidden({ timeout: 30_000 });
+  // Answers and pictures go each their own way: either may be there first.
+  await expect(page.getByText("All sent")).toBeVisible();
   const { walk } = await (await page.request.get(`/api/inspections/${id}`)).json();
   const [hash] = walk.events[0].result.pictures as string[];
   const sent = await page.request.get(`/api/inspections/${id}/pictures/${hash}`);
