@@ -2,6 +2,7 @@
 // kind of use, and how often that day lies in the band. One JSON line last.
 import { type HourReading, hourLog } from "@/core/periodic/hours";
 import { mayBeDead, metOn, usageOf } from "@/core/periodic/usage";
+import type { Random } from "@/core/vocabulary/seeded";
 
 const dayMs = 86_400_000;
 const startMs = Date.parse("2026-01-05T06:00:00Z");
@@ -18,8 +19,6 @@ const randomOf = (seed: number) => {
     return state / 2 ** 32;
   };
 };
-
-type Random = () => number;
 
 /** Hours a machine runs on a day, by how it is used. */
 const uses: Readonly<Record<string, (random: Random) => (day: number) => number>> = {

@@ -1,7 +1,7 @@
 import type { Diagnoser, Observed } from "../../src/core/diagnose/diagnose";
 import type { Suspect } from "../../src/core/diagnose/outcome";
 import { asItMust, type Sights, setOf, sightsIn } from "../../src/core/diagnose/sight";
-import type { Random } from "../../src/demo/random-input";
+import type { Random } from "../../src/core/vocabulary/seeded";
 
 /** One of what a test may come to: what somebody tells who made it once. */
 export function oneOf(may: Sights, random: Random): Sights {

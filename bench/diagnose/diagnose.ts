@@ -2,7 +2,7 @@ import { chromium } from "@playwright/test";
 import { diagnoserOf } from "../../src/core/diagnose/diagnose";
 import { suspectName } from "../../src/core/diagnose/outcome";
 import type { Sheet } from "../../src/core/sheet/sheet";
-import { seeded } from "../../src/demo/random-input";
+import { seeded } from "../../src/core/vocabulary/seeded";
 import { demoSheets } from "../../src/demo/sheets/demo-sheets";
 import { handCases } from "../../tests/diagnose/hand-cases";
 import { wrongWith } from "../../tests/diagnose/judge-case";

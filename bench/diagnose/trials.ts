@@ -3,7 +3,7 @@ import { nextTest } from "../../src/core/diagnose/next-test";
 import { type Suspect, suspectName, suspectOf } from "../../src/core/diagnose/outcome";
 import { asItMust } from "../../src/core/diagnose/sight";
 import { faultName } from "../../src/core/proof/faults";
-import type { Random } from "../../src/demo/random-input";
+import type { Random } from "../../src/core/vocabulary/seeded";
 import { answersUnder, withOneWrong } from "./answers";
 
 /** Suspects that show in some test: with any other nobody would have called a technician. */

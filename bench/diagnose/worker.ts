@@ -1,6 +1,6 @@
 import { Diagnoser } from "../../src/core/diagnose/diagnose";
 import { nextTest } from "../../src/core/diagnose/next-test";
-import { seeded } from "../../src/demo/random-input";
+import { seeded } from "../../src/core/vocabulary/seeded";
 import { articulatingBoomSheet } from "../../src/demo/sheets/articulating-booms";
 import { answersUnder } from "./answers";
 import { showing } from "./trials";

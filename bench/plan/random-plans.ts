@@ -3,7 +3,8 @@ import { asChecked } from "../../src/core/plan/checker/steps";
 import type { Violation } from "../../src/core/plan/checker/violation";
 import { planInspection, planWithBound } from "../../src/core/plan/plan";
 import { featureIds } from "../../src/core/vocabulary/features";
-import { randomCase, randomProgress, seeded } from "../../src/demo/random-input";
+import { seeded } from "../../src/core/vocabulary/seeded";
+import { randomCase, randomProgress } from "../../src/demo/random-input";
 
 export interface Batch {
   readonly from: number;

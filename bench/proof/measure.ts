@@ -7,7 +7,8 @@ import { unseenWhy } from "../../src/core/proof/unseen";
 import { visibleOf } from "../../src/core/proof/visible";
 import type { Sheet } from "../../src/core/sheet/sheet";
 import { usualPractice } from "../../src/core/vocabulary/practice";
-import { otherPractice, randomCase, seeded } from "../../src/demo/random-input";
+import { seeded } from "../../src/core/vocabulary/seeded";
+import { otherPractice, randomCase } from "../../src/demo/random-input";
 import { demoSheets } from "../../src/demo/sheets/demo-sheets";
 
 export interface Totals {

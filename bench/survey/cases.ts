@@ -1,7 +1,7 @@
 import { bestSpots, type SpotFound, type SpotQuestion } from "../../src/core/survey/spots";
 import { lineRulePresets } from "../../src/core/vocabulary/line-rule";
+import { seeded } from "../../src/core/vocabulary/seeded";
 import { demoPlaces } from "../../src/demo/places/demo-places";
-import { seeded } from "../../src/demo/random-input";
 import { demoSheets } from "../../src/demo/sheets/demo-sheets";
 
 const sheetIds = [

@@ -2,7 +2,7 @@ import { shownAtRandom } from "../../src/core/proof/at-random";
 import { faultName, subjectOf } from "../../src/core/proof/faults";
 import { unseenWhy } from "../../src/core/proof/unseen";
 import type { Sheet } from "../../src/core/sheet/sheet";
-import { seeded } from "../../src/demo/random-input";
+import { seeded } from "../../src/core/vocabulary/seeded";
 import { demoSheets } from "../../src/demo/sheets/demo-sheets";
 
 /**

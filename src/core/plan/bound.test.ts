@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { seeded } from "@/demo/random-input";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { crankMastSheet } from "@/demo/sheets/push-around-masts";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { type Check, checksOf } from "../catalogue/catalogue";
 import type { Sheet } from "../sheet/sheet";
 import { usualPractice } from "../vocabulary/practice";
+import { seeded } from "../vocabulary/seeded";
 import { changesBoundMin, walkBoundMin } from "./bound";
 import { meansOf } from "./changes";
 import { closedGoal } from "./closed-goal";

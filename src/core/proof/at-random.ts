@@ -5,15 +5,13 @@ import { type Machine, readyState } from "../machine/machine";
 import { forbids } from "../machine/permitted";
 import { signsOf } from "../machine/signs";
 import { valuesOf } from "../machine/variables";
+import type { Random } from "../vocabulary/seeded";
 import type { State, WordId } from "../vocabulary/state/values";
 import type { Failed, Subject } from "./faults";
 import { couldShowIn } from "./reads";
 import { alike, run } from "./run";
 import { standsOnBlock } from "./unseen";
 import { followsByItself, mayStand } from "./visible";
-
-/** A number from 0 to 1, 1 not included. */
-type Random = () => number;
 
 /** What somebody did until a failed machine gave an answer the sound one could not have given. */
 export interface ShownBy {

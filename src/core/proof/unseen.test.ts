@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { seeded } from "@/demo/random-input";
 import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
 import { buildMachine } from "../machine/machine";
 import type { Sheet } from "../sheet/sheet";
+import { seeded } from "../vocabulary/seeded";
 import { shownAtRandom } from "./at-random";
 import { type Failed, faultName, type Subject, subjectOf } from "./faults";
 import { unseenWhy } from "./unseen";

@@ -1,5 +1,4 @@
 import { describe, expect, it } from "vitest";
-import { seeded } from "@/demo/random-input";
 import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
 import { sights } from "../catalogue/sights";
 import { buildMachine } from "../machine/machine";
@@ -8,6 +7,7 @@ import { planInspection } from "../plan/plan";
 import type { PlanStep } from "../plan/types";
 import type { Sheet } from "../sheet/sheet";
 import { usualPractice } from "../vocabulary/practice";
+import { seeded } from "../vocabulary/seeded";
 import { type Failed, faultName, subjectOf } from "./faults";
 import { type Proof, prove } from "./prove";
 import { run } from "./run";

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { randomCase, randomProgress, seeded } from "@/demo/random-input";
+import { randomCase, randomProgress } from "@/demo/random-input";
 import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
 import { checksOf } from "../../catalogue/catalogue";
 import type { Sheet } from "../../sheet/sheet";
 import { featureIds } from "../../vocabulary/features";
 import { usualPractice } from "../../vocabulary/practice";
+import { seeded } from "../../vocabulary/seeded";
 import type { PlanId } from "../../vocabulary/state/values";
 import { type FoundKind, foundKinds, foundState } from "../found";
 import { planInspection, planWithBound } from "../plan";
