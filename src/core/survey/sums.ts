@@ -1,7 +1,7 @@
 import type { FigureUnit } from "../vocabulary/figures";
 
 /** What a survey works out, in the order a person is told of it. */
-const topics = [
+export const topics = [
   "lines",
   "overhead",
   "wind",

@@ -1,0 +1,172 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { randomMorning, smallYard } from "@/demo/random-mornings";
+import { checkTimetable } from "./check-plan";
+import { listOrder } from "./list-order";
+import type { Morning, ShiftPlan } from "./morning";
+import { planShift } from "./search";
+import { timetableOf } from "./timetable";
+
+const tiny = { units: 6, people: 2, crews: 3 };
+/** Rules are kept however long is searched. */
+const part = 0.2;
+const seeds = fc.integer({ min: 1, max: 100_000 });
+
+/** The least crew-minutes of every plan there is: each way to give units, each way to share the work out, each order. */
+function leastByTrying(morning: Morning): number {
+  const units = new Map(morning.units.map((unit) => [unit.id, unit]));
+  const underWay = morning.people.flatMap((person) => person.underWay?.workId ?? []);
+  let least = Number.POSITIVE_INFINITY;
+  const share = (
+    given: Record<string, string>,
+    left: readonly string[],
+    orders: ShiftPlan["orders"],
+  ): void => {
+    const [first, ...rest] = left;
+    if (first === undefined) {
+      least = Math.min(least, timetableOf(morning, { given, orders }).cost.crewMin);
+      return;
+    }
+    for (const { id } of morning.people) {
+      const order = orders[id] ?? [];
+      for (let at = 0; at <= order.length; at += 1)
+        share(given, rest, { ...orders, [id]: [...order.slice(0, at), first, ...order.slice(at)] });
+    }
+  };
+  const give = (index: number, given: Record<string, string>): void => {
+    const crew = morning.crews[index];
+    if (crew === undefined) {
+      const work = Object.values(given).filter((id) => !units.get(id)?.ready && !underWay.includes(id));
+      share(given, work, {});
+      return;
+    }
+    give(index + 1, given);
+    for (const unit of Object.keys(crew.canUse))
+      if (!Object.values(given).includes(unit)) give(index + 1, { ...given, [crew.id]: unit });
+  };
+  give(0, {});
+  return least;
+}
+
+describe("a shift's plan", () => {
+  it("is the best there is in a yard small enough to try every plan", () => {
+    fc.assert(
+      fc.property(seeds, (seed) => {
+        const morning = { ...randomMorning(seed, tiny), jobs: [] };
+        expect(planShift(morning).timetable.cost.crewMin).toBe(leastByTrying(morning));
+      }),
+      { numRuns: 12 },
+    );
+  });
+  it("keeps every rule, is never worse than the list's order, and is the same each time", () => {
+    fc.assert(
+      fc.property(seeds, (seed) => {
+        const morning = randomMorning(seed, smallYard);
+        const { plan, timetable } = planShift(morning, undefined, part);
+        expect(checkTimetable(morning, timetable)).toEqual([]);
+        expect(timetable.cost.crewMin).toBeLessThanOrEqual(
+          timetableOf(morning, listOrder(morning)).cost.crewMin,
+        );
+        expect(planShift(morning, undefined, part).plan).toEqual(plan);
+      }),
+      { numRuns: 8 },
+    );
+  });
+  it("any plan at all has a timetable that keeps the rules", () => {
+    fc.assert(
+      fc.property(seeds, seeds, (seed, other) => {
+        const morning = randomMorning(seed, smallYard);
+        // A plan of another morning: people who are not there, units that are tagged, work they may not do.
+        const foreign = listOrder(randomMorning(other, smallYard));
+        const broken = checkTimetable(morning, timetableOf(morning, foreign));
+        expect(broken).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it("changes nothing of the plan in force where nothing is better", () => {
+    fc.assert(
+      fc.property(seeds, (seed) => {
+        const morning = randomMorning(seed, smallYard);
+        const { plan, timetable } = planShift(morning, undefined, part);
+        const again = planShift(morning, plan, part).timetable;
+        if (again.cost.crewMin === timetable.cost.crewMin) expect(again.cost.changes).toBe(0);
+      }),
+      { numRuns: 6 },
+    );
+  });
+  it("does what fails often first where the crews do not mind", () => {
+    const unit = (id: string, failShare: number) => ({
+      ...{ id, place: "yard", ready: false, assisted: false, failShare },
+      minutesBy: { p: 10 },
+    });
+    const morning: Morning = {
+      nowMin: 0,
+      endMin: 180,
+      crews: ["a", "b"].map((id) => ({ id, startMin: 60, canUse: { [`u${id}`]: 0 } })),
+      units: [unit("ua", 0.01), unit("ub", 0.4)],
+      jobs: [{ id: "j", place: "yard", assisted: false, dueMin: 400, minutesBy: { p: 45 } }],
+      people: [{ id: "p", place: "yard", fromMin: 0, untilMin: 240 }],
+      walkingMin: {},
+      elsewhereMin: 0,
+      assistants: 0,
+    };
+    // The job comes after the crews, though it is the longest.
+    expect(planShift(morning).plan.orders).toEqual({ p: ["ub", "ua", "j"] });
+  });
+});
+
+describe("the checker", () => {
+  const morning = randomMorning(3, smallYard);
+  const { timetable } = planShift(morning);
+  const rules = (changed: Partial<typeof timetable>, of = morning) => [
+    ...new Set(checkTimetable(of, { ...timetable, ...changed }).map(({ rule }) => rule)),
+  ];
+  const [first] = timetable.slots.filter(
+    ({ workId }) => !morning.people.some(({ underWay }) => underWay?.workId === workId),
+  );
+  it("finds every rule that is broken", () => {
+    if (first === undefined) throw new Error("expected work in the plan");
+    const others = timetable.slots.filter((slot) => slot !== first);
+    const put = (slot: Partial<typeof first>) => ({ slots: [...others, { ...first, ...slot }] });
+    expect(rules({})).toEqual([]);
+    expect(rules(put({ personId: "nobody" }))).toContain("nobody_such");
+    expect(rules(put({ endMin: first.startMin }))).toContain("too_short");
+    expect(rules(put({ startMin: -5, endMin: 5 + first.endMin }))).toContain("outside_hours");
+    expect(rules(put({ endMin: 10_000 }))).toContain("outside_hours");
+    expect(rules({ slots: [...timetable.slots, first] })).toEqual(
+      expect.arrayContaining(["twice", "two_places"]),
+    );
+    expect(
+      rules({}, { ...morning, units: morning.units.map((unit) => ({ ...unit, minutesBy: {} })) }),
+    ).toContain("may_not");
+    expect(
+      rules(
+        {},
+        { ...morning, assistants: 0, units: morning.units.map((unit) => ({ ...unit, assisted: true })) },
+      ),
+    ).toContain("no_helper");
+    expect(
+      rules(
+        {},
+        {
+          ...morning,
+          people: morning.people.map((one) => ({ ...one, underWay: { workId: "u000", doneMin: 1 } })),
+        },
+      ),
+    ).toContain("taken_away");
+    expect(
+      rules({}, { ...morning, crews: morning.crews.map((crew) => ({ ...crew, canUse: {} })) }),
+    ).toContain("unfit");
+    const [one, two] = timetable.crews.filter(({ unitId }) => unitId !== undefined);
+    if (one === undefined || two === undefined) throw new Error("expected two crews with a unit");
+    expect(rules({ crews: [one, { ...two, unitId: one.unitId }] })).toContain("given_twice");
+    expect(
+      rules({
+        slots: others.filter(({ workId }) => workId !== one.unitId),
+        crews: [{ ...one, readyMin: -9 }],
+      }),
+    ).toContain("not_ready");
+    expect(rules({ crews: [{ ...one, lateMin: one.lateMin + 1 }] })).toContain("lateness");
+  });
+});
