@@ -13,6 +13,7 @@ test("without signing in, no page and no route answers", async ({ page }) => {
     `/surveys/${anything}`,
     "/units/LM-08/rescue",
     "/settings/places",
+    "/shift/needs",
   ]) {
     await page.goto(path);
     await expect(page).toHaveURL(/sign-in/);

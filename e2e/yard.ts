@@ -59,10 +59,17 @@ export async function signInHere(page: Page, badge: string): Promise<void> {
   await page.getByLabel("PIN").press("Enter");
 }
 
-/** Opens the walk of a unit from the Shift view. */
+/** Opens the walk of a unit from the Shift view; from its own page where the shift's plan does without it. */
 export async function beginWalk(page: Page, plate: string): Promise<string> {
   await page.goto("/shift");
-  await page.getByRole("button", { name: new RegExp(`^(Start inspection|Continue), ${plate}$`) }).click();
+  const begin = page.getByRole("button", { name: new RegExp(`^(Start inspection|Continue), ${plate}$`) });
+  if (!(await begin.isVisible())) return inspectUnit(page, plate);
+  // A button that is drawn but not yet alive loses a touch.
+  await begin.evaluate(async (button) => {
+    while (!Object.keys(button).some((key) => key.startsWith("__reactProps")))
+      await new Promise((again) => setTimeout(again, 50));
+  });
+  await begin.click();
   await onOwnWalk(page);
   return page.url().split("/").at(-1) ?? "";
 }

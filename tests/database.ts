@@ -8,10 +8,10 @@ import { eventSchemaVersion } from "@/core/record/event-form";
 import type { InspectionEvent } from "@/core/record/events";
 import type { Sheet } from "@/core/sheet/sheet";
 import { defaultPolicy, type Policy } from "@/core/vocabulary/policy";
+import { seeded } from "@/core/vocabulary/seeded";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { type Db, openDatabase } from "@/server/database/database";
-import { seededRandom } from "@/server/demo/random";
 import { startInspection } from "@/server/inspections/start";
 import { canonical, sha256 } from "@/server/ledger/chain";
 import { raiseTag } from "@/server/tags/raise";
@@ -56,7 +56,7 @@ export async function fillYard(yard: Yard, policy: Partial<Policy> = {}): Promis
   yard.url = server().replace(/\/[^/]+$/, `/${name}`);
   // A busy machine is no fault of the database: waited for longer than a person would.
   yard.db = openDatabase(yard.url, 6, 60_000);
-  yard.random = seededRandom(7);
+  yard.random = seeded(7);
   await furnish(yard, { ...defaultPolicy, ...policy });
   return async () => {
     await yard.db.destroy();

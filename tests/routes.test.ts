@@ -214,6 +214,25 @@ const asked: readonly Asked[] = [
   { route: "sites/[id]", method: "PUT", params: () => ({ id: "yard" }), who: ["owner"] },
   { route: "sites/[id]/needs", method: "PUT", params: () => ({ id: "yard" }), who: ["supervisor", "owner"] },
   {
+    route: "sites/[id]/shift/pins",
+    method: "PUT",
+    params: () => ({ id: "yard" }),
+    who: ["supervisor", "owner"],
+  },
+  {
+    route: "sites/[id]/shift/pins",
+    method: "DELETE",
+    params: () => ({ id: "yard" }),
+    who: ["supervisor", "owner"],
+  },
+  {
+    route: "sites/[id]/shift/people",
+    method: "PUT",
+    params: () => ({ id: "yard" }),
+    who: ["supervisor", "owner"],
+  },
+  { route: "sites/[id]/shift/fits", method: "GET", params: () => ({ id: "yard" }), who: everybody },
+  {
     route: "sites/[id]/needs",
     method: "DELETE",
     params: () => ({ id: "yard" }),

@@ -404,6 +404,7 @@ describe("migrations", () => {
       "034-places",
       "035-wind",
       "036-talks",
+      "037-shift-plan",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -468,6 +469,7 @@ describe("migrations", () => {
       "034-places",
       "035-wind",
       "036-talks",
+      "037-shift-plan",
     ]);
   });
 });

@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import { defaultPolicy } from "@/core/vocabulary/policy";
-import { dropNeed, needSchema, needsToSet, setNeed } from "@/server/sites/needs";
-import { shiftBoard } from "@/server/units/shift-board";
+import { shiftBoard } from "@/server/shift/board";
+import { dropNeed, needSchema, needsToSet, setNeed } from "@/server/shift/needs";
 import { at, yardForFile } from "./database";
 
 const yard = yardForFile();
@@ -20,22 +20,27 @@ const need = (more: object = {}) =>
 const set = (more: object = {}) => setNeed(yard.db, "yard", yard.people.owner, need(more), at(0));
 const board = async () => {
   const { rows, later } = await shiftBoard(yard.db, "yard", at(0));
-  const told = ({ plate, crew, inspector }: (typeof rows)[number]) => `${plate} ${crew} ${inspector}`;
-  return { now: rows.map(told), later: later.map(told) };
+  return {
+    now: rows.map(({ plate, crew, slot }) => `${plate} ${crew} ${slot?.person}`),
+    later: later.map(({ plate, place }) => `${plate} ${place}`),
+  };
 };
 
 describe("what a shift needs", () => {
   it("is on its board once it is said, as it was said last, until it is not needed", async () => {
     await set();
     await set({ shiftId: "late", unitId: yard.boom, inspectorId: null });
-    expect(await board()).toEqual({ now: ["S-1 Glaziers operator"], later: ["B-1 Glaziers null"] });
+    expect(await board()).toEqual({ now: ["S-1 Glaziers operator"], later: ["B-1 House 3"] });
     await set({ crew: "Painters", inspectorId: yard.people.second });
-    expect((await board()).now).toEqual(["S-1 Painters second"]);
+    // Who does it usually decides where the plan is made anew; the one in force stands.
+    expect((await board()).now).toEqual(["S-1 Painters operator"]);
     const { needs, inspectors } = await needsToSet(yard.db, "yard");
     expect(needs.map(({ plate, place }) => `${plate} ${place}`)).toEqual(["B-1 House 3", "S-1 House 3"]);
+    expect(needs.map(({ inspector }) => inspector)).toEqual([null, "second"]);
     expect(inspectors.map(({ name }) => name)).toContain("technician");
-    for (const _again of [1, 2]) await dropNeed(yard.db, "yard", { shiftId: "early", unitId: yard.scissor });
-    expect(await board()).toEqual({ now: [], later: ["B-1 Glaziers null"] });
+    const [, scissor] = needs;
+    for (const _again of [1, 2]) await dropNeed(yard.db, "yard", { id: scissor?.id ?? "" });
+    expect(await board()).toEqual({ now: [], later: ["B-1 House 3"] });
   });
 
   it("is a shift, a unit and a person of the site, and no unit that has gone to another", async () => {

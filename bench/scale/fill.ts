@@ -5,9 +5,9 @@ import { type DemoSheetId, demoSheets } from "@/demo/sheets/demo-sheets";
 import { databaseUrl } from "@/server/config";
 import { openDatabase } from "@/server/database/database";
 import { type PastWalk, writePastWalks } from "@/server/demo/past-walks";
-import { seededRandom } from "@/server/demo/random";
 import { sealEntry } from "@/server/inspections/sign";
 import { noteHeads } from "@/server/ledger/heads";
+import { seeded } from "../../src/core/vocabulary/seeded";
 import { now, shifts } from "./furnish";
 import { eventsAs, makeWalks, type Walk } from "./walks";
 
@@ -19,7 +19,7 @@ const [part = 0, parts = 1] = process.argv.slice(2).map(Number);
 const walksEach = 20;
 const dayMs = 86_400_000;
 const db = openDatabase(databaseUrl(), 2);
-const random = seededRandom(1867 + part);
+const random = seeded(1867 + part);
 const walks = makeWalks(16, random);
 
 const units = await db

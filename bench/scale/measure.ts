@@ -4,16 +4,16 @@ import type { InspectionEvent } from "@/core/record/events";
 import { figureOf } from "@/core/sheet/read";
 import { readingOf } from "@/demo/readings";
 import { type Db, openDatabase } from "@/server/database/database";
-import { seededRandom } from "@/server/demo/random";
 import { ingest } from "@/server/inspections/ingest";
 import { findInspection, planOf } from "@/server/inspections/model";
 import { eventsHash, signInspection } from "@/server/inspections/sign";
 import { startInspection } from "@/server/inspections/start";
 import { headOf } from "@/server/ledger/append";
+import { shiftBoard } from "@/server/shift/board";
 import { raiseTag } from "@/server/tags/raise";
 import { poolPage } from "@/server/units/pool";
-import { shiftBoard } from "@/server/units/shift-board";
 import { unitDetail } from "@/server/units/unit";
+import { seeded } from "../../src/core/vocabulary/seeded";
 import { statements } from "../statements";
 import { bareShift, bareUnit, bareUnits } from "./bare";
 import { now, siteName } from "./furnish";
@@ -25,7 +25,7 @@ import { now, siteName } from "./furnish";
  */
 const reads = 150;
 const writes = 60;
-const random = seededRandom(4710);
+const random = seeded(4710);
 const pick = <T>(from: readonly T[]): T => {
   const one = from[Math.floor(random() * from.length)];
   if (one === undefined) throw new Error("nothing to pick from");

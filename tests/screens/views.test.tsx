@@ -1,7 +1,9 @@
 import { within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
+import type { ShiftRow } from "@/contract/shift";
 import type { StandingState } from "@/core/decision/standing";
-import { type ShiftData, type ShiftRowData, ShiftView } from "@/screens/shift/shift-view";
+import { noPins } from "@/core/shift/pins";
+import { type ShiftData, ShiftView } from "@/screens/shift/shift-view";
 import { isBarred, stateMark } from "@/screens/states";
 import { type May, type ReturnTag, ReturnView } from "@/screens/tagged/return-view";
 import { TaggedView } from "@/screens/tagged/tagged-view";
@@ -15,15 +17,16 @@ const zone = "+01:00";
 const states = Object.keys(stateMark) as StandingState[];
 const usable = (state: StandingState) => state === "cleared" || state === "cleared_with_notes";
 
-const row = (state: StandingState, more: Partial<ShiftRowData> = {}): ShiftRowData => ({
+const row = (state: StandingState, more: Partial<ShiftRow> = {}): ShiftRow => ({
   unsigned: 0,
   unitId: state,
   plate: state,
   family: "slab_scissor",
   crew: "Glaziers",
   place: "Hall B",
-  inspector: "R. Oake",
-  mine: true,
+  needId: state,
+  lateMin: 0,
+  pinned: false,
   standing: {
     state,
     usable: usable(state),
@@ -37,17 +40,32 @@ const row = (state: StandingState, more: Partial<ShiftRowData> = {}): ShiftRowDa
   ...more,
 });
 
-const shift = (rows: readonly ShiftRowData[], mayInspect = true, stops: ShiftData["stops"] = []) =>
+const shift = (
+  rows: readonly ShiftRow[],
+  mayInspect = true,
+  stops: ShiftData["stops"] = [],
+  more: Partial<ShiftData> = {},
+) =>
   show(
     <ShiftView
       data={{
         nowMs: startMs,
         zone,
-        shift: { id: "early", startMs: startMs + hourMs / 2, endMs: startMs + 8 * hourMs },
+        shift: {
+          ...{ id: "early", startMs: startMs + hourMs / 2, endMs: startMs + 8 * hourMs },
+          day: "2026-03-02",
+        },
         rows,
-        later: [],
-        withoutSheet: 0,
+        ...{ unserved: [], cancelled: [], later: [], withoutSheet: 0, changes: [], away: [] },
+        ...{ served: { atStart: 1, lateMin: 0 }, inListOrder: { atStart: 0, lateMin: 9 }, crewMin: 0 },
+        ...{ plan: { given: {}, orders: {} }, pins: noPins, people: { oake: "R. Oake" }, plates: {} },
+        morning: {
+          ...{ nowMin: 0, endMin: 120, crews: [], units: [], jobs: [], people: [], walkingMin: {} },
+          ...{ elsewhereMin: 0, assistants: 0 },
+        },
+        personId: "oake",
         mayPlan: false,
+        ...more,
         mayInspect,
         siteId: "yard",
         stops,
@@ -85,6 +103,47 @@ describe("Shift", () => {
       expect(rowOf(state).querySelector(".hatched") !== null, state).toBe(isBarred(state));
     }
     expect(rowOf("held").textContent).toContain("R-1A2B");
+  });
+
+  it("says when each crew has its unit, who inspects it, and why it is another than usual", () => {
+    const late = row("inspection_owed", {
+      ...{ plate: "LM-19", lateMin: 7, readyMs: startMs + hourMs / 2 + 7 * 60_000 },
+      slot: {
+        ...{ personId: "oake", person: "R. Oake", late: true },
+        ...{ startMs, endMs: startMs + hourMs / 2 },
+      },
+      usual: "LM-20",
+    });
+    const was = row("tagged_out", { plate: "LM-20", was: true });
+    shift([late, was, row("expired", { plate: "LM-06" })], true, [], {
+      unserved: [{ needId: "n", crew: "Lamp crew", place: "Long Walk" }],
+      changes: [
+        {
+          atMs: startMs,
+          causes: [{ kind: "unit_out", name: "LM-20" }],
+          effects: [
+            { kind: "gets", crew: "Glaziers", unit: "LM-19", person: "", insteadOf: "LM-20" },
+            { kind: "does", crew: "", unit: "LM-19", person: "R. Oake" },
+          ],
+        },
+      ],
+    });
+    const words = rowOf("LM-19").textContent ?? "";
+    expect(words).toContain("07:17, 7 min late");
+    expect(words).toContain("R. Oake inspects it, 06:40 to 07:10");
+    expect(words).toContain("instead of LM-20");
+    expect(rowOf("LM-20").textContent).toContain("was for Glaziers, Hall B");
+    expect(within(rowOf("LM-20")).queryByRole("button")).toBeNull();
+    // Crews are counted, not the units they had.
+    expect(screen.getByText("0 of 3 ready")).toBeTruthy();
+    expect(rowOf("LM-06").textContent).toContain("Nobody can inspect it in time");
+    expect(rowOf("No unit for this crew").textContent).toContain("Long Walk, Lamp crew");
+    expect(document.body.textContent).toContain(
+      "06:40 LM-20 cannot be used: LM-19 goes to Glaziers instead of LM-20, R. Oake inspects LM-19",
+    );
+    // The next of one's own is the one to begin.
+    expect(within(rowOf("LM-19")).getByRole("button").className).toContain("bg-brass");
+    expect(within(rowOf("LM-06")).getByRole("button").className).not.toContain("bg-brass");
   });
 
   it("says which units wait for the owner's signature, in a yard that goes by its log-book", () => {

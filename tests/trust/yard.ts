@@ -5,9 +5,9 @@ import type { InspectionEvent, Saw } from "@/core/record/events";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
 import { featuresOf } from "@/core/vocabulary/features";
 import { defaultPolicy } from "@/core/vocabulary/policy";
+import { seeded } from "@/core/vocabulary/seeded";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import type { Db } from "@/server/database/database";
-import { seededRandom } from "@/server/demo/random";
 import { walkAndSign } from "@/server/demo/walk";
 import { ingest } from "@/server/inspections/ingest";
 import { joinInspection } from "@/server/inspections/join";
@@ -157,7 +157,7 @@ export class Yardstick {
       })
       .execute();
     await train(yard.db, [secondId]);
-    const random = seededRandom(Number.parseInt(unitId.slice(0, 8), 16));
+    const random = seeded(Number.parseInt(unitId.slice(0, 8), 16));
     return new Yardstick(yard.db, yard.people, unitId, plate, siteId, secondId, random);
   }
 

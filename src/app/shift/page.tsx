@@ -6,8 +6,8 @@ import { database } from "@/server/database/database";
 import { firstSteps } from "@/server/first/steps";
 import { chromeData, pageCall } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
+import { shiftBoard } from "@/server/shift/board";
 import { mayLiftStops, standingStops } from "@/server/stops/stop";
-import { shiftBoard } from "@/server/units/shift-board";
 
 export const metadata = { title: "Shift" };
 
@@ -30,21 +30,16 @@ export default async function ShiftPage() {
     mayLiftStops(database(), siteId, person),
   ]);
   // A yard that has nothing to walk yet is set up first.
-  if (board.rows.length === 0 && mayAt(person, "settings", siteId)) {
+  if (board.rows.length + board.unserved.length === 0 && mayAt(person, "settings", siteId)) {
     const { unit, walk } = await firstSteps(database(), siteId, at);
     if (!unit || !walk) redirect("/start");
   }
-  const own = ({ inspectorId, ...row }: (typeof board.rows)[number]) => ({
-    ...row,
-    mine: inspectorId === person.id,
-  });
   return (
     <Chrome data={chrome} at="shift">
       <ShiftView
         data={{
           ...board,
-          rows: board.rows.map(own),
-          later: board.later.map(own),
+          personId: person.id,
           mayPlan: mayAt(person, "plan_shift", siteId),
           siteId,
           measures: chrome.display.measures,

@@ -3,22 +3,11 @@ import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import { Button } from "@/kit/button";
-import { TextField } from "@/kit/field";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
 import { Problem } from "@/kit/problem";
-import { Ask, Field, NamedField } from "../ask";
 import { send } from "../send";
-
-interface Need {
-  readonly shiftId: string;
-  readonly unitId: string;
-  readonly plate: string;
-  readonly crew: string;
-  readonly place: string;
-  readonly inspectorId: string | null;
-  readonly inspector: string | null;
-}
+import { type Need, NeedForm } from "./need-form";
 
 interface NeedsProps {
   readonly siteId: string;
@@ -29,7 +18,7 @@ interface NeedsProps {
   readonly mayChange: boolean;
 }
 
-/** What each shift needs: which units, for whom and where, and who inspects them. */
+/** What each shift needs: which crew, what for, where and on which days. */
 export function NeedsView(props: NeedsProps) {
   const t = useTranslations();
   return (
@@ -46,8 +35,6 @@ export function NeedsView(props: NeedsProps) {
   );
 }
 
-const nobody = "";
-
 function OneShift({
   siteId,
   shift,
@@ -61,26 +48,13 @@ function OneShift({
   const path = `/api/sites/${encodeURIComponent(siteId)}/needs`;
   const own = needs.filter(({ shiftId }) => shiftId === shift.id);
   const free = units.filter(({ id }) => !own.some(({ unitId }) => unitId === id));
-  const [typed, setTyped] = useState({ crew: "", place: "" });
-  const [inspectorId, setInspector] = useState(nobody);
-  // One that is changed is picked from its row; another from those that are not needed yet.
-  const [picked, setPicked] = useState<{ readonly id: string; readonly plate: string }>();
+  const [changed, setChanged] = useState<Need>();
+  const [adds, setAdds] = useState(false);
   const [problem, setProblem] = useState("");
-  const unit = picked ?? free[0];
-  const clear = () => {
-    setPicked(undefined);
-    setTyped({ crew: "", place: "" });
-    setInspector(nobody);
-  };
-  const drop = async (unitId: string) => {
-    const answer = await send(path, { shiftId: shift.id, unitId }, "DELETE");
+  const drop = async (id: string) => {
+    const answer = await send(path, { id }, "DELETE");
     setProblem(answer.ok ? "" : answer.detail);
     if (answer.ok) router.refresh();
-  };
-  const change = (need: Need) => {
-    setPicked({ id: need.unitId, plate: need.plate });
-    setTyped({ crew: need.crew, place: need.place });
-    setInspector(need.inspectorId ?? nobody);
   };
   const hours = `${Math.floor(shift.startsMin / 60)}`.padStart(2, "0");
   const minutes = `${shift.startsMin % 60}`.padStart(2, "0");
@@ -93,31 +67,34 @@ function OneShift({
       <ul>
         {own.map((need) => (
           <li
-            key={need.unitId}
+            key={need.id}
             className="flex min-h-[60px] flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-1.5"
           >
-            <Plate>{need.plate}</Plate>
+            {need.plate === null ? null : <Plate>{need.plate}</Plate>}
             <span className="min-w-[200px] flex-1 leading-snug">
               <b>
                 {need.place}, {need.crew}
               </b>
               <span className="block text-ink2">
-                {need.inspector === null ? t("shift.nobody") : t("shift.inspector", { name: need.inspector })}
+                <NeedWords need={need} />
               </span>
             </span>
             {mayChange ? (
               <span className="flex gap-2">
                 <Button
                   look="small"
-                  aria-label={`${t("needs.change")}: ${need.plate}`}
-                  onClick={() => change(need)}
+                  aria-label={`${t("needs.change")}: ${need.plate ?? need.crew}`}
+                  onClick={() => {
+                    setAdds(false);
+                    setChanged(need);
+                  }}
                 >
                   {t("needs.change")}
                 </Button>
                 <Button
                   look="small"
-                  aria-label={`${t("needs.drop")}: ${need.plate}`}
-                  onClick={() => void drop(need.unitId)}
+                  aria-label={`${t("needs.drop")}: ${need.plate ?? need.crew}`}
+                  onClick={() => void drop(need.id)}
                 >
                   {t("needs.drop")}
                 </Button>
@@ -127,50 +104,55 @@ function OneShift({
         ))}
       </ul>
       <Problem className="mt-2">{problem}</Problem>
-      {mayChange && unit !== undefined ? (
+      {mayChange && changed === undefined && !adds ? (
+        <Button look="small" className="mt-3" onClick={() => setAdds(true)}>
+          {t("needs.addNeed")}
+        </Button>
+      ) : null}
+      {mayChange && (changed !== undefined || adds) ? (
         <div className="mt-3 border-[2.5px] border-ink p-4">
-          <Ask
+          <NeedForm
+            key={changed?.id ?? "new"}
             path={path}
-            method="PUT"
-            make={() => ({
-              body: {
-                ...{ shiftId: shift.id, unitId: unit.id, crew: typed.crew, place: typed.place },
-                inspectorId: inspectorId === nobody ? null : inspectorId,
-              },
-            })}
-            ready={typed.crew.trim() !== "" && typed.place.trim() !== ""}
-            done={clear}
-            words={t(picked === undefined ? "needs.add" : "needs.save", { plate: unit.plate })}
-          >
-            <NamedField
-              words={t("needs.unit")}
-              value={unit.id}
-              options={(picked === undefined ? free : [picked]).map(({ id, plate }) => ({ id, name: plate }))}
-              onPick={(id) => setPicked(free.find((one) => one.id === id))}
-            />
-            <NamedField
-              words={t("needs.inspector")}
-              value={inspectorId}
-              options={[{ id: nobody, name: t("shift.nobody") }, ...inspectors]}
-              onPick={setInspector}
-            />
-            <Field words={t("needs.place")}>
-              <TextField
-                value={typed.place}
-                maxLength={80}
-                onChange={({ target }) => setTyped((was) => ({ ...was, place: target.value }))}
-              />
-            </Field>
-            <Field words={t("needs.crew")}>
-              <TextField
-                value={typed.crew}
-                maxLength={80}
-                onChange={({ target }) => setTyped((was) => ({ ...was, crew: target.value }))}
-              />
-            </Field>
-          </Ask>
+            shiftId={shift.id}
+            need={changed}
+            units={free}
+            inspectors={inspectors}
+            done={() => {
+              setChanged(undefined);
+              setAdds(false);
+            }}
+          />
         </div>
       ) : null}
     </section>
   );
+}
+
+const weekdays = ["0", "1", "2", "3", "4", "5", "6"] as const;
+const everyDay = 127;
+
+/** What is said of a need besides crew and place: what the work asks, on which days, who inspects. */
+function NeedWords({ need: { work, days, onDay, inspector } }: { need: Need }) {
+  const t = useTranslations();
+  const parts = [
+    ...(work === null
+      ? []
+      : [
+          t("needs.asks", { hands: work.handsM, out: work.outM }),
+          t(work.under === "roof" ? "needs.roof" : "needs.openSky"),
+        ]),
+    ...(onDay !== null
+      ? [onDay]
+      : days === everyDay
+        ? []
+        : [
+            weekdays
+              .filter((day) => days & (1 << Number(day)))
+              .map((day) => t(`needs.weekday.${day}`))
+              .join(" "),
+          ]),
+    inspector === null ? t("shift.nobody") : t("shift.inspector", { name: inspector }),
+  ];
+  return <>{parts.join(" · ")}</>;
 }

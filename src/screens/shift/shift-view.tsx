@@ -1,51 +1,30 @@
 import { useTranslations } from "next-intl";
 import type { CSSProperties } from "react";
+import type { ShiftBoard } from "@/contract/shift";
 import type { StopShown } from "@/contract/survey";
-import type { StandingState } from "@/core/decision/standing";
-import type { Family } from "@/core/vocabulary/families";
+import { type Topic, topics } from "@/core/survey/sums";
 import { Link } from "@/kit/link";
 import { Mark } from "@/kit/mark";
 import { Plate, plateWidth } from "@/kit/plate";
-import { clock, isBarred, stateMark, tagReason } from "../states";
+import { clock, isBarred, stateMark } from "../states";
 import { StopForConditions } from "../stops/stop-for-conditions";
 import { StopsStanding } from "../stops/stops-standing";
 import type { Measures } from "../survey/figure";
 import { WindWarnings } from "../wind/wind-warnings";
+import { CancelledCrews } from "./cancelled-crews";
+import { ChangePlan, type PlanToChange } from "./change-plan";
+import { PeopleLanes } from "./people-lanes";
+import { PlanChanges } from "./plan-changes";
+import { PlanSummary } from "./plan-summary";
 import { ReadyHere } from "./ready-here";
+import { RowWords } from "./row-words";
 import { StartWalk } from "./start-walk";
+import { WalkStrip } from "./walk-strip";
+import { WhoIsAway } from "./who-is-away";
 
-export interface ShiftRowData {
-  readonly unitId: string;
-  readonly plate: string;
-  readonly family: Family;
-  readonly crew: string;
-  readonly place: string;
-  readonly inspector: string | null;
-  readonly mine: boolean;
-  readonly standing: {
-    readonly state: StandingState;
-    readonly usable: boolean;
-    readonly untilMs?: number;
-    readonly signedBy?: string;
-    readonly signedAtMs?: number;
-    readonly tags: readonly string[];
-  };
-  readonly minutes: number;
-  readonly checks: number;
-  readonly walking?: { readonly by: string; readonly done: number; readonly startedMs: number };
-  readonly slot?: { readonly startMs: number; readonly endMs: number; readonly late: boolean };
-  readonly tagReason?: string;
-  /** In a yard that goes by its log-book: faults the owner has still to sign for. */
-  readonly unsigned: number;
-}
-
-export interface ShiftData {
-  readonly nowMs: number;
-  readonly zone: string;
-  readonly shift: { readonly id: string; readonly startMs: number; readonly endMs: number };
-  readonly rows: readonly ShiftRowData[];
-  readonly later: readonly ShiftRowData[];
-  readonly withoutSheet: number;
+export interface ShiftData extends ShiftBoard {
+  /** Whoever looks. */
+  readonly personId: string;
   readonly mayInspect: boolean;
   readonly mayPlan: boolean;
   readonly siteId: string;
@@ -54,8 +33,10 @@ export interface ShiftData {
   readonly measures: Measures;
 }
 
-const beforeMin = 60;
+/** What the clock shows before the start and after it, minutes, with a line for each half hour. */
+const beforeMin = 90;
 const afterMin = 30;
+const ticks = [0, 30, 60, 90, 120];
 
 /** What must be ready, by when, by whom: each walk a strip of squares laid on the clock up to the shift's start. */
 export function ShiftView({ data }: { data: ShiftData }) {
@@ -66,12 +47,25 @@ export function ShiftView({ data }: { data: ShiftData }) {
   const onClock = nowMs >= fromMs && nowMs <= toMs;
   const percent = (ms: number) => Math.min(100, Math.max(0, ((ms - fromMs) / (toMs - fromMs)) * 100));
   const words = t(`shift.${shift.id}`);
-  const mine = rows.filter((r) => r.mine && !r.standing.usable && !isBarred(r.standing.state));
-  const mineNext = mine[0];
-  const ready = rows.filter((r) => r.standing.usable).length;
-  const columns = onClock
-    ? "md:grid-cols-[var(--plates)_190px_1fr_430px]"
-    : "md:grid-cols-[var(--plates)_210px_1fr_470px]";
+  const [mineNext] = rows
+    .filter(({ slot }) => slot?.personId === data.personId)
+    .sort((a, b) => (a.slot?.startMs ?? 0) - (b.slot?.startMs ?? 0));
+  const toChange: PlanToChange = {
+    ...{ morning: data.morning, pins: data.pins, plan: data.plan, plates: data.plates, people: data.people },
+    ...{ siteId: data.siteId, shiftId: shift.id, day: shift.day, startMs: shift.startMs, zone },
+    topics: Object.fromEntries(topics.map((topic) => [topic, t(`survey.topic.${topic}`)])) as Record<
+      Topic,
+      string
+    >,
+    crews: Object.fromEntries([...rows, ...data.unserved].map(({ needId, crew }) => [needId, crew])),
+  };
+  const crewRows = rows.filter(({ was }) => was === undefined);
+  const ready = crewRows.filter(({ standing, slot }) => standing.usable && slot === undefined).length;
+  const columns = !onClock
+    ? "md:grid-cols-[var(--plates)_210px_1fr_470px]"
+    : data.mayPlan
+      ? "md:grid-cols-[var(--plates)_190px_1fr_480px]"
+      : "md:grid-cols-[var(--plates)_190px_1fr_430px]";
   const plates = plateWidth([...rows, ...data.later].map(({ plate }) => plate));
   return (
     <div style={{ "--plates": plates } as CSSProperties}>
@@ -87,24 +81,32 @@ export function ShiftView({ data }: { data: ShiftData }) {
             t("shift.began", { shift: words, time: clock(shift.startMs, zone) })
           )}
         </p>
-        <p className="font-bold">{t("shift.ready", { ready, all: rows.length })}</p>
+        <p className="font-bold">
+          {t("shift.ready", { ready, all: crewRows.length + data.unserved.length })}
+        </p>
         {data.mayPlan ? (
           <Link href="/shift/needs" className="inline-grid min-h-[48px] place-items-center underline">
             {t("needs.title")}
           </Link>
         ) : null}
+        {data.mayPlan ? (
+          <a href="/shift/pdf" className="inline-grid min-h-[48px] place-items-center underline">
+            {t("shift.plan.print")}
+          </a>
+        ) : null}
         {data.mayInspect ? <ReadyHere zone={zone} /> : null}
-        <span className="ml-auto self-center">
+        <span className="ml-auto flex flex-wrap gap-3 self-center">
+          {data.mayPlan ? <WhoIsAway shift={toChange} {...{ people: data.people, away: data.away }} /> : null}
           <StopForConditions siteId={data.siteId} nowMs={nowMs} />
         </span>
       </div>
       <StopsStanding stops={data.stops} mayLift={data.mayLift} zone={zone} />
       <WindWarnings siteId={data.siteId} zone={zone} measures={data.measures} />
-      {rows.length === 0 ? <p className="px-5 py-6">{t("shift.none")}</p> : null}
+      {rows.length + data.unserved.length === 0 ? <p className="px-5 py-6">{t("shift.none")}</p> : null}
       {onClock ? (
         <div className={`hidden border-b border-line md:grid ${columns} px-5 text-ink2`} aria-hidden="true">
           <span className="col-start-3 relative h-7">
-            {[0, 30, 60, 90].map((m) => (
+            {ticks.map((m) => (
               <span
                 key={m}
                 className={`absolute -translate-x-1/2 ${m === beforeMin ? "font-bold text-ink" : ""}`}
@@ -121,7 +123,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
       <ul>
         {rows.map((row) => (
           <li
-            key={row.unitId}
+            key={`${row.needId} ${row.plate}`}
             className={`relative grid min-h-[76px] grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2 border-b border-line px-4 py-1.5 ${columns} md:px-5`}
           >
             {isBarred(row.standing.state) ? (
@@ -132,9 +134,11 @@ export function ShiftView({ data }: { data: ShiftData }) {
             </Link>
             <div className="leading-snug">
               <p className="font-bold">{t(`family.${row.family}`)}</p>
-              <p className="text-ink2">
-                {row.place}, {row.crew}
-              </p>
+              {row.was ? null : (
+                <p className="text-ink2">
+                  {row.place}, {row.crew}
+                </p>
+              )}
             </div>
             <div
               className="relative col-span-2 hidden h-full min-h-[44px] md:col-span-1 md:block"
@@ -145,19 +149,56 @@ export function ShiftView({ data }: { data: ShiftData }) {
               ) : null}
             </div>
             <div className="col-span-2 flex items-center justify-between gap-x-4 md:col-span-1">
-              <StateWords row={row} zone={zone} nowMs={nowMs} startMs={shift.startMs} />
-              {data.mayInspect && !row.standing.usable && row.standing.state !== "tagged_out" ? (
-                <StartWalk
-                  unitId={row.unitId}
-                  plate={row.plate}
-                  words={row.walking === undefined ? t("shift.walk") : t("shift.goOn")}
-                  look={row === mineNext ? "go" : "plain"}
-                />
-              ) : null}
+              <RowWords row={row} zone={zone} onClock={onClock} />
+              {row.was ? null : (
+                <span className="flex flex-wrap justify-end gap-2">
+                  {data.mayPlan ? (
+                    <ChangePlan
+                      plan={toChange}
+                      {...{ needId: row.needId, crew: row.crew, place: row.place }}
+                      unitId={data.plan.given[row.needId]}
+                    />
+                  ) : null}
+                  {data.mayInspect &&
+                  (row.slot !== undefined || !row.standing.usable) &&
+                  row.standing.state !== "tagged_out" ? (
+                    <StartWalk
+                      unitId={row.unitId}
+                      plate={row.plate}
+                      words={row.walking === undefined ? t("shift.walk") : t("shift.goOn")}
+                      look={row === mineNext ? "go" : "plain"}
+                    />
+                  ) : null}
+                </span>
+              )}
             </div>
           </li>
         ))}
+        {data.unserved.map(({ needId, crew, place }) => (
+          <li
+            key={needId}
+            className="flex min-h-[76px] items-center gap-x-4 border-b border-line px-4 py-1.5 md:px-5"
+          >
+            <span className="flex-1 leading-snug">
+              <b className="text-tag">{t("shift.plan.noUnit")}</b>
+              <span className="block text-ink2">
+                {place}, {crew}
+              </span>
+            </span>
+            {data.mayPlan ? <ChangePlan plan={toChange} {...{ needId, crew, place }} /> : null}
+          </li>
+        ))}
       </ul>
+      {data.mayPlan ? <CancelledCrews shift={toChange} crews={data.cancelled} /> : null}
+      <PlanChanges changes={data.changes} zone={zone} />
+      {data.mayPlan ? (
+        <>
+          <div className="px-4 py-3 md:px-5">
+            <PlanSummary board={data} />
+          </div>
+          <PeopleLanes plan={toChange} />
+        </>
+      ) : null}
       {data.later.length > 0 ? (
         <section className="px-4 pt-6 md:px-5">
           <h2 className="text-[20px] font-bold">{t("shift.other")}</h2>
@@ -183,106 +224,6 @@ export function ShiftView({ data }: { data: ShiftData }) {
         <p className="px-4 py-5 text-ink2 md:px-5">{t("shift.pool", { count: data.withoutSheet })}</p>
       ) : null}
     </div>
-  );
-}
-
-function StateWords({
-  row,
-  zone,
-  nowMs,
-  startMs,
-}: {
-  row: ShiftRowData;
-  zone: string;
-  nowMs: number;
-  startMs: number;
-}) {
-  const t = useTranslations();
-  const { standing, walking } = row;
-  const walked = walking !== undefined && !standing.usable && !isBarred(standing.state);
-  const line =
-    standing.state === "tagged_out" || standing.state === "held"
-      ? row.tagReason === undefined
-        ? standing.tags.join(", ")
-        : tagReason(t, row.tagReason)
-      : standing.usable
-        ? `${t("shift.by", { name: standing.signedBy ?? "", time: clock(standing.signedAtMs ?? 0, zone) })}, ${t("shift.until", { time: clock(standing.untilMs ?? 0, zone) })}`
-        : walked
-          ? t("shift.stopOf", { name: walking.by, done: walking.done, all: row.checks })
-          : `${row.inspector === null ? t("shift.nobody") : t("shift.inspector", { name: row.inspector })}, ${t("shift.takes", { minutes: Math.round(row.minutes) })}`;
-  return (
-    <div className="max-w-[310px] leading-snug">
-      <Mark kind={walked ? "open" : stateMark[standing.state]}>
-        {walked ? t("state.being_walked") : t(`state.${standing.state}`)}
-      </Mark>
-      <p className="text-ink2">{line}</p>
-      {row.unsigned === 0 ? null : (
-        <Link
-          href={`/units/${encodeURIComponent(row.plate)}/book`}
-          className="inline-grid min-h-[48px] place-items-center font-semibold underline"
-        >
-          {t("shift.unsigned", { count: row.unsigned })}
-        </Link>
-      )}
-      {row.slot?.late && nowMs < startMs && !standing.usable ? (
-        <p className="font-semibold">
-          {t("shift.lateBy", { minutes: Math.ceil((row.slot.endMs - startMs) / 60_000) })}
-        </p>
-      ) : null}
-    </div>
-  );
-}
-
-function WalkStrip({
-  row,
-  percent,
-  nowMs,
-  startMs,
-}: {
-  row: ShiftRowData;
-  percent: (ms: number) => number;
-  nowMs: number;
-  startMs: number;
-}) {
-  const { standing, walking, slot } = row;
-  const squares = 14;
-  const done = walking === undefined ? 0 : Math.round((walking.done / row.checks) * squares);
-  const from = walking?.startedMs ?? slot?.startMs ?? nowMs;
-  const to = slot?.endMs ?? nowMs;
-  return (
-    <>
-      <span
-        className="absolute inset-y-0 border-l-[4px] border-ink"
-        style={{ left: `${percent(startMs)}%` }}
-      />
-      <span
-        className="absolute inset-y-0 border-l-[3px] border-dotted border-ink2"
-        style={{ left: `${percent(nowMs)}%` }}
-      />
-      {isBarred(standing.state) ? (
-        <span className="hatched absolute inset-x-0 top-1/2 h-7 -translate-y-1/2" />
-      ) : standing.usable && standing.signedAtMs !== undefined ? (
-        <span
-          className="absolute top-1/2 h-2.5 -translate-y-1/2 bg-ink"
-          style={{
-            left: `${percent(standing.signedAtMs - row.minutes * 60_000)}%`,
-            width: `${Math.max(1, percent(standing.signedAtMs) - percent(standing.signedAtMs - row.minutes * 60_000))}%`,
-          }}
-        />
-      ) : slot === undefined ? null : (
-        <span
-          className="absolute top-1/2 flex -translate-y-1/2 gap-[2px]"
-          style={{ left: `${percent(from)}%`, width: `${Math.max(6, percent(to) - percent(from))}%` }}
-        >
-          {Array.from({ length: squares }, (_, place) => place).map((i) => (
-            <span
-              key={i}
-              className={`aspect-square max-h-4 min-w-0 flex-1 border-2 ${i < done ? "border-ink bg-ink" : i === done && walking !== undefined ? "border-brass bg-brass" : slot.late ? "border-tag" : "border-ink bg-chalk"}`}
-            />
-          ))}
-        </span>
-      )}
-    </>
   );
 }
 

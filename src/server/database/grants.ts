@@ -83,6 +83,9 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   api_key: ["insert", "update (revoked_at, last_used_at)"],
   // A plan: it decides how no unit stands.
   shift_need: ["insert", "update", "delete"],
+  shift_person: ["insert", "update", "delete"],
+  shift_pin: ["insert", "update", "delete"],
+  shift_plan: ["insert", "delete"],
   saved_view: ["insert", "delete"],
   wrong_try: ["insert", "update", "delete"],
   session_use: ["insert", "update", "delete"],

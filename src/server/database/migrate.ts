@@ -45,6 +45,7 @@ import * as repairsAccepted from "./migrations/033-repairs-accepted";
 import * as places from "./migrations/034-places";
 import * as wind from "./migrations/035-wind";
 import * as talks from "./migrations/036-talks";
+import * as shiftPlan from "./migrations/037-shift-plan";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -84,6 +85,7 @@ const provider: MigrationProvider = {
     "034-places": places as unknown as Migration,
     "035-wind": wind as unknown as Migration,
     "036-talks": talks as unknown as Migration,
+    "037-shift-plan": shiftPlan as unknown as Migration,
   }),
 };
 

@@ -1,3 +1,4 @@
+import type { NeededWork } from "@/core/shift/needed-work";
 import type { DemoSheetId } from "@/demo/sheets/demo-sheets";
 
 export interface DemoUnit {
@@ -13,6 +14,36 @@ export interface DemoUnit {
     readonly inspector?: string;
   };
 }
+
+/** What the work of each crew at each place asks of a unit, and how far it is from the yard. */
+export const demoWork: Readonly<Record<string, { readonly moveMin: number; readonly work: NeededWork }>> = {
+  "heating crew, Fern Range": {
+    moveMin: 3,
+    work: { handsM: 6, outM: 0, under: "roof", persons: 1, itemsKg: 20, floorPointLoadKg: 700 },
+  },
+  "glaziers, Alpine House": {
+    moveMin: 4,
+    work: {
+      ...{ handsM: 5, outM: 0, under: "roof", persons: 1, itemsKg: 40 },
+      door: { widthM: 1.3, heightM: 2.2 },
+    },
+  },
+  "glaziers, Palm Court": {
+    moveMin: 3,
+    work: { handsM: 12, outM: 4, under: "roof", persons: 1, itemsKg: 60 },
+  },
+  "arborists, Lake Lawn": {
+    moveMin: 5,
+    work: {
+      families: ["articulating_boom", "telescopic_boom", "tracked_spider"],
+      ...{ handsM: 10, outM: 6, under: "open_sky", persons: 1, itemsKg: 20 },
+    },
+  },
+  "lamp crew, Long Walk": {
+    moveMin: 4,
+    work: { handsM: 6, outM: 3, under: "open_sky", persons: 1, itemsKg: 15 },
+  },
+};
 
 const unit = (
   plate: string,

@@ -1,17 +1,7 @@
-/** A seeded generator (mulberry32), so that the demo is the same at every start. Gives numbers in [0, 1). */
-export function seededRandom(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
+import type { Random } from "@/core/vocabulary/seeded";
 
 /** A version 4 UUID from a seeded generator. */
-export function seededUuid(random: () => number): string {
+export function seededUuid(random: Random): string {
   const hex = Array.from({ length: 32 }, () => Math.floor(random() * 16).toString(16));
   hex[12] = "4";
   hex[16] = "8";

@@ -3,6 +3,7 @@ import { hashPassword } from "better-auth/crypto";
 import { type Sheet, sheetSchema } from "@/core/sheet/sheet";
 import { lineRulePresets } from "@/core/vocabulary/line-rule";
 import { defaultPolicy } from "@/core/vocabulary/policy";
+import { seeded } from "@/core/vocabulary/seeded";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { demoKey, makeKey } from "@/server/api/keys";
 import type { Db } from "@/server/database/database";
@@ -15,8 +16,8 @@ import { tellKeeping } from "./keeping";
 import { markDemo } from "./mark";
 import { demoPeople, demoPin, demoSite, licenceOf, otherSite } from "./people";
 import { tellPlaces } from "./places";
-import { demoPool } from "./pool";
-import { seededRandom, seededUuid } from "./random";
+import { demoPool, demoWork } from "./pool";
+import { seededUuid } from "./random";
 import { tellStories } from "./stories";
 import { tellSurveys } from "./surveys";
 
@@ -36,7 +37,7 @@ const shifts = [
  */
 export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   const today = new Date(Math.floor(now.getTime() / 86_400_000) * 86_400_000);
-  const random = seededRandom(1867);
+  const random = seeded(1867);
   await markDemo(db);
   await seedSites(db);
   await makeKey(db, demoSite, "Demo key", null, today, demoKey);
@@ -45,7 +46,7 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   // A test's short demo has no long past.
   if (days >= recentDays) {
     await tellHistory(db, random, today, historyDays, days);
-    await tellClocks(db, seededRandom(733), today, days);
+    await tellClocks(db, seeded(733), today, days);
   }
   await tellStories(db, random, today, days, now);
   await tellKeeping(db, today);
@@ -164,8 +165,14 @@ async function seedNeeds(db: Db): Promise<void> {
         crew: u.need.crew,
         place: u.need.place,
         inspectorId,
+        ...workOf(u.need.crew, u.need.place),
       },
     ];
   });
   await db.insertInto("shiftNeed").values(rows).execute();
+}
+
+function workOf(crew: string, place: string) {
+  const known = demoWork[`${crew}, ${place}`];
+  return { work: known === undefined ? null : JSON.stringify(known.work), moveMin: known?.moveMin ?? 0 };
 }

@@ -1,4 +1,5 @@
 import type { Job, Readings, SurveyGiven } from "@/core/survey/job";
+import { seeded } from "@/core/vocabulary/seeded";
 import type { Db } from "@/server/database/database";
 import { placesOf } from "@/server/places/read";
 import { recordDrill } from "@/server/surveys/drill";
@@ -6,7 +7,7 @@ import { keepLoad } from "@/server/surveys/loads";
 import { recordSurvey } from "@/server/surveys/record";
 import { signTalk } from "@/server/surveys/talk";
 import { demoSite } from "./people";
-import { seededRandom, seededUuid } from "./random";
+import { seededUuid } from "./random";
 
 const minuteMs = 60_000;
 const dayMs = 86_400_000;
@@ -59,7 +60,7 @@ const told: readonly Told[] = [
 
 /** Surveys, the talks before them, drills of the rescue and loads that crews keep. */
 export async function tellSurveys(db: Db, today: Date, now: Date): Promise<void> {
-  const random = seededRandom(2711);
+  const random = seeded(2711);
   const people = new Map(
     (await db.selectFrom("person").select(["badge", "id", "name"]).execute()).map((one) => [one.badge, one]),
   );

@@ -1,9 +1,10 @@
+import { seeded } from "@/core/vocabulary/seeded";
 import { demoWindMps } from "@/demo/wind/demo-wind";
 import type { Db } from "@/server/database/database";
 import { addMeter, closeMeter, openMeters } from "@/server/wind/meters";
 import { Sampler } from "@/server/wind/sample";
 import { demoSite } from "./people";
-import { seededRandom, seededUuid } from "./random";
+import { seededUuid } from "./random";
 
 const toldMs = 2 * 3_600_000;
 
@@ -18,7 +19,7 @@ export async function tellWind(db: Db, address: string, now: Date): Promise<void
   if (meters.some((one) => one.address === address)) return;
   for (const { id, address: before } of meters)
     if (before.startsWith("127.0.0.1:")) await closeMeter(db, demoSite, id, owner, now);
-  const id = seededUuid(seededRandom(now.getTime()));
+  const id = seededUuid(seeded(now.getTime()));
   await addMeter(db, demoSite, { id, name: "Boiler house roof", address, heightM: 9 }, owner, now);
   const sampler = new Sampler();
   const samples = [];

@@ -5,7 +5,7 @@ import { NeedsView } from "@/screens/shift/needs-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
-import { needsToSet } from "@/server/sites/needs";
+import { needsToSet } from "@/server/shift/needs";
 
 export const metadata = { title: "What the shifts need" };
 

@@ -1,5 +1,8 @@
 import type { ColumnType, Generated } from "kysely";
 import type { ShiftClock } from "@/core/decision/standing";
+import type { PlanChange, PlannedFrom } from "@/core/shift/changes";
+import type { ShiftPlan } from "@/core/shift/morning";
+import type { NeededWork } from "@/core/shift/needed-work";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Json, Time } from "./column-types";
 
@@ -27,14 +30,52 @@ export interface SiteTables {
   };
   policySettled: { versionId: string; kind: "in_force" | "withdrawn"; byPerson: string | null; at: Time };
   shiftNeed: {
+    id: Generated<string>;
     siteId: string;
     shiftId: string;
-    unitId: string;
+    /** The usual unit; null: whichever can do the work. */
+    unitId: string | null;
+    work: ColumnType<NeededWork | null, string | null | undefined, string | null>;
+    /** The days of the week, Monday the lowest bit; or `onDay` alone, as YYYY-MM-DD. */
+    days: Generated<number>;
+    onDay: ColumnType<string | null, string | null | undefined, string | null>;
+    moveMin: Generated<number>;
     crew: string;
     place: string;
     inspectorId: string | null;
     setBy: ColumnType<string | null, string | undefined, string>;
     setAt: ColumnType<Date | null, Date | undefined, Date>;
+  };
+  shiftPerson: {
+    siteId: string;
+    shiftId: string;
+    day: string;
+    personId: string;
+    away: boolean;
+    fromMin: number | null;
+    untilMin: number | null;
+    setBy: string;
+    setAt: Time;
+  };
+  shiftPin: {
+    siteId: string;
+    shiftId: string;
+    day: string;
+    kind: "unit" | "person" | "cancelled";
+    about: string;
+    value: string | null;
+    setBy: string;
+    setAt: Time;
+  };
+  shiftPlan: {
+    no: Generated<string>;
+    siteId: string;
+    shiftId: string;
+    day: string;
+    plan: Json<ShiftPlan>;
+    plannedFrom: Json<PlannedFrom>;
+    change: ColumnType<PlanChange | null, string | null, never>;
+    madeAt: Time;
   };
   apiKey: {
     id: string;

@@ -1,0 +1,195 @@
+"use client";
+import {
+  DndContext,
+  type DragEndEvent,
+  KeyboardCode,
+  type KeyboardCoordinateGetter,
+  KeyboardSensor,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { useTranslations } from "next-intl";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { Option } from "@/core/shift/options";
+import { withPins } from "@/core/shift/pins";
+import { type Slot, timetableOf } from "@/core/shift/timetable";
+import { type ShiftPlanner, shiftPlanner } from "@/device/shift/shift-planner";
+import { Problem } from "@/kit/problem";
+import { clock } from "../states";
+import type { PlanToChange } from "./change-plan";
+import { lateWords, othersWords } from "./option-words";
+import { usePins } from "./use-pins";
+
+/** Fingers that only pass by pick nothing up. */
+const pickUpAfterPx = 8;
+
+/** The arrow keys go from one name to the next. */
+const betweenLanes: KeyboardCoordinateGetter = (event, { currentCoordinates, context }) => {
+  const down = event.code === KeyboardCode.Down || event.code === KeyboardCode.Right;
+  const up = event.code === KeyboardCode.Up || event.code === KeyboardCode.Left;
+  if (!down && !up) return undefined;
+  event.preventDefault();
+  const tops = [...context.droppableRects.values()].map(({ top }) => top).sort((a, b) => a - b);
+  const at = tops.findLastIndex((top) => top <= currentCoordinates.y + 1);
+  const next = tops[Math.min(tops.length - 1, Math.max(0, at + (down ? 1 : -1)))];
+  return next === undefined ? undefined : { x: currentCoordinates.x, y: next + 4 };
+};
+
+/** Each person with what they inspect when; a unit is dragged to somebody else, by finger, mouse or keys, and each says what that would cost. */
+export function PeopleLanes({ plan }: { plan: PlanToChange }) {
+  const t = useTranslations("shift.plan");
+  const { morning, pins, plates, people } = plan;
+  const now = useMemo(() => timetableOf(withPins(morning, pins), plan.plan), [morning, pins, plan.plan]);
+  const planner = useRef<ShiftPlanner | undefined>(undefined);
+  useEffect(() => () => planner.current?.close(), []);
+  const [dragged, setDragged] = useState<string>();
+  const [costs, setCosts] = useState<readonly Option[]>();
+  const { say, problem } = usePins(plan);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: pickUpAfterPx } }),
+    useSensor(KeyboardSensor, { coordinateGetter: betweenLanes }),
+  );
+  const pickUp = (unitId: string) => {
+    setDragged(unitId);
+    setCosts(undefined);
+    planner.current ??= shiftPlanner();
+    void planner.current.people(morning, pins, plan.plan, now, unitId).then(setCosts);
+  };
+  const letGo = () => {
+    setDragged(undefined);
+    setCosts(undefined);
+  };
+  const holderOf = (unitId: string) => now.slots.find(({ workId }) => workId === unitId)?.personId;
+  const costFor = (person: string): string => {
+    if (dragged === undefined || holderOf(dragged) === person) return "";
+    if (morning.units.find(({ id }) => id === dragged)?.minutesBy[person] === undefined) return t("mayNot");
+    const option = costs?.find(({ value }) => value === person);
+    if (option === undefined) return t("working");
+    return [lateWords(t, option), ...othersWords(t, option, plan.crews, plates)].join(", ");
+  };
+  const put = async ({ active, over }: DragEndEvent) => {
+    const [unitId, person] = [`${active.id}`, over === null ? undefined : `${over.id}`];
+    letGo();
+    const may = morning.units.find(({ id }) => id === unitId)?.minutesBy[person ?? ""];
+    if (person === undefined || may === undefined || holderOf(unitId) === person) return;
+    const crew = now.crews.find((one) => one.unitId === unitId)?.crewId;
+    await say("PUT", { kind: "person", about: unitId, value: person, crew });
+  };
+  const plate = (id: string | number) => plates[`${id}`] ?? "";
+  const name = (id: string | number | undefined) => people[`${id}`] ?? "";
+  return (
+    <section className="px-4 pt-4 md:px-5" aria-label={t("lanes")}>
+      <h2 className="text-[20px] font-bold">{t("lanes")}</h2>
+      <p className="max-w-[90ch] text-ink2" id="lanes-help">
+        {t("lanesHelp")}
+      </p>
+      <DndContext
+        sensors={sensors}
+        onDragStart={({ active }) => pickUp(`${active.id}`)}
+        onDragEnd={(event) => void put(event)}
+        onDragCancel={letGo}
+        accessibility={{
+          screenReaderInstructions: { draggable: t("lanesHelp") },
+          announcements: {
+            onDragStart: ({ active }) => t("picked", { plate: plate(active.id) }),
+            onDragOver: ({ active, over }) =>
+              over === null
+                ? undefined
+                : t("over", { plate: plate(active.id), name: name(over.id), cost: costFor(`${over.id}`) }),
+            onDragEnd: ({ active, over }) =>
+              t("dropped", { plate: plate(active.id), name: name(over?.id ?? holderOf(`${active.id}`)) }),
+            onDragCancel: ({ active }) =>
+              t("putBack", { plate: plate(active.id), name: name(holderOf(`${active.id}`)) }),
+          },
+        }}
+      >
+        <ul className="mt-2">
+          {morning.people.map(({ id, underWay }) => (
+            <Lane key={id} id={id} name={name(id)} cost={costFor(id)}>
+              {now.slots.some(({ personId }) => personId === id) ? null : (
+                <span className="text-ink2">{t("idle")}</span>
+              )}
+              {now.slots
+                .filter(({ personId }) => personId === id)
+                .map((slot) => (
+                  <Walk
+                    key={slot.workId}
+                    slot={slot}
+                    plan={plan}
+                    words={t("drag", { plate: plate(slot.workId), name: name(id) })}
+                    fixed={underWay?.workId === slot.workId}
+                  />
+                ))}
+            </Lane>
+          ))}
+        </ul>
+      </DndContext>
+      <Problem className="mt-2">{problem}</Problem>
+    </section>
+  );
+}
+
+function Lane({
+  id,
+  name,
+  cost,
+  children,
+}: {
+  id: string;
+  name: string;
+  /** What it would cost to put here what is held; empty where nothing is, or where it comes from. */
+  cost: string;
+  children: React.ReactNode;
+}) {
+  const { setNodeRef, isOver } = useDroppable({ id });
+  return (
+    <li
+      ref={setNodeRef}
+      className={`grid min-h-[64px] grid-cols-[110px_1fr] items-center gap-x-4 border-b border-line py-1.5 md:grid-cols-[130px_1fr_320px] ${isOver ? "outline-3 outline-brass" : ""}`}
+    >
+      <b>{name}</b>
+      <span className="flex flex-wrap items-center gap-2">{children}</span>
+      {/* It keeps its place while nothing is held, so that nothing jumps under a finger. */}
+      <span className="col-span-2 min-h-6 text-ink2 md:col-span-1">{cost}</span>
+    </li>
+  );
+}
+
+function Walk({
+  slot,
+  plan,
+  words,
+  fixed,
+}: {
+  slot: Slot;
+  plan: PlanToChange;
+  words: string;
+  /** It is under way and stays. */
+  fixed: boolean;
+}) {
+  const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({
+    id: slot.workId,
+    disabled: fixed,
+  });
+  const at = (minute: number) => clock(plan.startMs + minute * 60_000, plan.zone);
+  return (
+    <button
+      type="button"
+      ref={setNodeRef}
+      className={`min-h-[48px] touch-none border-2 border-ink px-2.5 font-semibold ${fixed ? "bg-ink text-chalk" : "bg-chalk"} ${isDragging ? "relative z-10 border-brass" : ""}`}
+      style={transform === null ? undefined : { transform: `translate(${transform.x}px, ${transform.y}px)` }}
+      {...attributes}
+      {...listeners}
+      aria-label={words}
+      disabled={fixed}
+    >
+      {plan.plates[slot.workId] ?? ""}
+      <span className="block text-[17px] font-normal">
+        {at(slot.startMin)}–{at(slot.endMin)}
+      </span>
+    </button>
+  );
+}
