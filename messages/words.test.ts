@@ -75,9 +75,11 @@ const sameInSpanish: readonly string[] = [
   "{by}, {when}",
   "{colour}, {shape}, {at}",
   "{day}, {name}",
+  "{hours} h",
   "{name} ({kind})",
   "{name}, {minutes} min",
   "{name}, {time}",
+  "{place}, {month}",
   "{what}",
 ];
 

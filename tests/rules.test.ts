@@ -405,6 +405,7 @@ describe("migrations", () => {
       "035-wind",
       "036-talks",
       "037-shift-plan",
+      "038-trends",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -470,6 +471,7 @@ describe("migrations", () => {
       "035-wind",
       "036-talks",
       "037-shift-plan",
+      "038-trends",
     ]);
   });
 });

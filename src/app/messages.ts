@@ -10,6 +10,7 @@ import plan from "../../messages/en/plan.json";
 import proof from "../../messages/en/proof.json";
 import sheets from "../../messages/en/sheets.json";
 import survey from "../../messages/en/survey.json";
+import trends from "../../messages/en/trends.json";
 import appEs from "../../messages/es/app.json";
 import checkEs from "../../messages/es/checks.json";
 import conditionEs from "../../messages/es/conditions.json";
@@ -19,6 +20,7 @@ import planEs from "../../messages/es/plan.json";
 import proofEs from "../../messages/es/proof.json";
 import sheetsEs from "../../messages/es/sheets.json";
 import surveyEs from "../../messages/es/survey.json";
+import trendsEs from "../../messages/es/trends.json";
 
 /** The words, English first; another language is another folder of the same files. */
 export const messages = {
@@ -29,6 +31,7 @@ export const messages = {
   ...proof,
   ...diagnose,
   ...survey,
+  ...trends,
   check,
   condition,
 };
@@ -45,6 +48,7 @@ const all: Readonly<Record<Language, Messages>> = {
     ...proofEs,
     ...diagnoseEs,
     ...surveyEs,
+    ...trendsEs,
     check: checkEs,
     condition: conditionEs,
   },

@@ -29,13 +29,13 @@ export function Chrome({
   children,
 }: {
   data: ChromeData;
-  at: "shift" | "tagged" | "units" | "records" | "sheets" | "planning" | "settings" | "none";
+  at: "shift" | "tagged" | "units" | "records" | "trends" | "sheets" | "planning" | "settings" | "none";
   plate?: string;
   children: React.ReactNode;
 }) {
   const t = useTranslations();
   const item = (
-    id: "shift" | "tagged" | "units" | "records" | "sheets" | "planning",
+    id: "shift" | "tagged" | "units" | "records" | "trends" | "sheets" | "planning",
     href: string,
     words: string,
   ) => (
@@ -59,6 +59,7 @@ export function Chrome({
           {item("tagged", "/tagged", data.tagged > 0 ? `${t("nav.tagged")} ${data.tagged}` : t("nav.tagged"))}
           {item("units", "/units", t("nav.units"))}
           {item("records", "/records", t("nav.records"))}
+          {item("trends", "/trends", t("nav.trends"))}
           {item("sheets", "/sheets", t("nav.sheets"))}
           {item("planning", "/planning", t("nav.planning"))}
         </nav>

@@ -290,6 +290,12 @@ export function UnitView({
                 >
                   {t("clocks.link")}
                 </Link>
+                <Link
+                  href={`/units/${encodeURIComponent(unit.plate)}/trends`}
+                  className={buttonLook("small")}
+                >
+                  {t("nav.trends")}
+                </Link>
                 <Link href={`/units/${encodeURIComponent(unit.plate)}/book`} className={buttonLook("small")}>
                   {t("book.title")}
                 </Link>

@@ -22,6 +22,7 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   tag_step: ["insert"],
   retest_tag: ["insert"],
   seal: ["insert"],
+  measurement: ["insert"],
   ledger_entry: ["insert"],
   sealed_text: ["insert"],
   kept_events: ["insert"],

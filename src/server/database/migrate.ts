@@ -46,6 +46,7 @@ import * as places from "./migrations/034-places";
 import * as wind from "./migrations/035-wind";
 import * as talks from "./migrations/036-talks";
 import * as shiftPlan from "./migrations/037-shift-plan";
+import * as trends from "./migrations/038-trends";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -86,6 +87,7 @@ const provider: MigrationProvider = {
     "035-wind": wind as unknown as Migration,
     "036-talks": talks as unknown as Migration,
     "037-shift-plan": shiftPlan as unknown as Migration,
+    "038-trends": trends as unknown as Migration,
   }),
 };
 

@@ -5,6 +5,7 @@ import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { noteWalkReadings } from "@/server/clocks/hours";
 import type { Db } from "@/server/database/database";
 import { evidenceOf } from "@/server/inspections/evidence";
+import { noteMeasurements } from "@/server/inspections/measurements";
 import { noteMinutes } from "@/server/inspections/minutes";
 import { eventsHash, sealEntry } from "@/server/inspections/sign";
 import { lockUnit } from "@/server/ledger/append";
@@ -87,6 +88,7 @@ async function tellUnit(
     const written = await writePastWalks(trx, unitId, told, past.shifts);
     for (const { inspection, events, signedAt } of told)
       await noteWalkReadings(trx, inspection, events, signedAt);
+    await noteMeasurements(trx, told);
     await noteMinutes(
       trx,
       unit.sheet,

@@ -26,6 +26,7 @@ import { evidenceOf, writeEvidence } from "./evidence";
 import { decisionFacts } from "./facts";
 import { keepLasting } from "./lasting";
 import { lockedInspection } from "./locked";
+import { noteMeasurements } from "./measurements";
 import { learnMinutes } from "./minutes";
 import { catalogueVersion, type OpenInspection } from "./model";
 
@@ -117,6 +118,7 @@ export async function signInspection(
       .insertInto("seal")
       .values(sealRow(inspection, personId, sealed, wanted.outcome, endsAt, head.position, at))
       .execute();
+    await noteMeasurements(trx, [{ inspection, judged, events, signedAt: at }]);
     if (inspection.scope.kind === "full")
       await writeEvidence(trx, inspection, evidenceOf(judged, events, sinceBegun(inspection) - 1), endsAt);
     if (clears(outcome)) await keepLasting(trx, inspection, judged, events, at);

@@ -68,6 +68,8 @@ export interface InspectionTables {
     clearanceEndsAt: Time | null;
     ledgerPosition: number;
   };
+  /** What a signed walk measured, for trends: nothing follows from it. */
+  measurement: { inspectionId: string; checkKey: string; unitId: string; value: number; at: Time };
   /** A record from before the app, or from paper: nothing follows from it. */
   pastRecord: {
     id: string;

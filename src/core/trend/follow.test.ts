@@ -1,0 +1,101 @@
+import { describe, expect, it } from "vitest";
+import { demoSheets } from "@/demo/sheets/demo-sheets";
+import { checksOf } from "../catalogue/catalogue";
+import { eventSchemaVersion } from "../record/event-form";
+import type { InspectionEvent } from "../record/events";
+import { followFillUps, followReadings } from "./follow";
+import { readiness } from "./readiness";
+import { readingsIn } from "./readings-in";
+
+const dayMs = 86_400_000;
+const sheet = demoSheets["dunmarrow-s24"];
+const stopping = checksOf(sheet).find(({ definition }) => definition.id === "drive.stopping");
+const key = stopping?.key ?? "";
+const part = stopping?.definition.part ?? "brake";
+
+const creeping = Array.from({ length: 40 }, (_, i) => ({
+  id: `${i}`,
+  atMs: i * 7 * dayMs,
+  value: 0.4 + (i < 15 ? 0 : 0.015 * (i - 14)),
+}));
+
+describe("followed readings", () => {
+  it("are held against nothing from before a repair of their part", () => {
+    const open = followReadings(key, part, creeping, sheet, []);
+    expect(open?.change?.shape).toBe("ramp");
+    expect(open?.limit).toBe(sheet.figures.stopping_distance_max?.value);
+    const repairedMs = 39 * 7 * dayMs;
+    const after = followReadings(key, part, creeping, sheet, [{ atMs: repairedMs, parts: [part] }]);
+    expect(after).toMatchObject({ repairedMs, change: undefined, readings: creeping });
+    expect(
+      followReadings(key, part, creeping, sheet, [{ atMs: repairedMs, parts: ["decals"] }])?.change,
+    ).toBeDefined();
+  });
+
+  it("are none of what a day uses up, or a check that reads nothing", () => {
+    expect(followReadings("fuel.level@fuel_tank.v1", "fuel_tank", creeping, sheet, [])).toBeUndefined();
+    expect(followReadings("doc.manual@documents_box.v1", "documents", creeping, sheet, [])).toBeUndefined();
+  });
+
+  it("of fill-ups begin anew with the repair that stopped the leak", () => {
+    const walks = [...`${".".repeat(84)}x..x.x..`].map((mark, i) => ({
+      ...{ id: `${i}`, atMs: i * dayMs },
+      happened: mark === "x",
+    }));
+    expect(followFillUps("hydraulic_tank", walks, [])?.after.times).toBe(3);
+    expect(
+      followFillUps("hydraulic_tank", walks, [{ atMs: 91 * dayMs, parts: ["hydraulic_tank"] }]),
+    ).toBeUndefined();
+  });
+});
+
+describe("what a walk read", () => {
+  const event = (seq: number, body: object): InspectionEvent =>
+    ({
+      schema: eventSchemaVersion,
+      id: `00000000-0000-4000-8000-00000000000${seq}`,
+      inspectionId: "00000000-0000-4000-8000-000000000000",
+      deviceId: "t",
+      seq,
+      follows: null,
+      at: "2026-03-02T05:00:00.000Z",
+      saw: { position: 0, headHash: "" },
+      ...body,
+    }) as InspectionEvent;
+
+  it("is the worst of several, none taken back, none ungradable, none no machine could show", () => {
+    const read = (value: number, seq: number, more = {}) =>
+      event(seq, { type: "measured", check: key, value, ...more });
+    const all = () => true;
+    expect(readingsIn([read(0.5, 1), read(0.8, 2), read(0.6, 3)], all)).toEqual([{ check: key, value: 0.8 }]);
+    const slip = read(8, 1);
+    const again = read(0.8, 2, { supersedes: { event: slip.id, reason: "slip" } });
+    expect(readingsIn([slip, again], all)).toEqual([{ check: key, value: 0.8 }]);
+    expect(readingsIn([read(400, 1)], all)).toEqual([]);
+    expect(readingsIn([read(0.5, 1)], () => false)).toEqual([]);
+  });
+});
+
+describe("how shifts started", () => {
+  const at = (time: string) => Date.parse(`2026-03-02T${time}:00Z`);
+  const walk = (unitId: string, began: string, signed: string, cleared = true) => ({
+    ...{ unitId, startedMs: at(began), signedMs: at(signed), cleared },
+  });
+  const shifts = [{ id: "early", startsMin: 390 }];
+
+  it("counts a unit ready that was cleared by the start, by whichever of its walks", () => {
+    const started = readiness(
+      [
+        walk("a", "05:20", "06:00"),
+        walk("b", "05:30", "06:40"),
+        walk("c", "05:10", "05:40", false),
+        walk("c", "05:50", "06:30"),
+        walk("d", "06:50", "07:10"),
+        walk("e", "11:00", "11:30"),
+      ],
+      shifts,
+      "UTC",
+    );
+    expect(started).toEqual([{ startMs: at("06:30"), units: 4, byStart: 2 }]);
+  });
+});

@@ -1,0 +1,158 @@
+import { type RawBuilder, sql } from "kysely";
+import type { Counted, MonthOfYard, NeverFound, TagWaits } from "@/contract/trends";
+import { readiness } from "@/core/trend/readiness";
+import { clears } from "@/core/vocabulary/outcomes";
+import { localMs, type Zone } from "@/core/vocabulary/zone";
+import type { Db } from "@/server/database/database";
+import { groupedBy } from "@/server/database/grouped";
+import { monthSpan } from "./month";
+
+const dayMs = 86_400_000;
+const yearDays = 365;
+/** So often a check is made before it is said that it never found anything. */
+const oftenEnough = 40;
+const most = 12;
+
+const yearBefore = (at: Date) => new Date(at.getTime() - yearDays * dayMs);
+
+/** Each of the last thirteen months of a site: walks, tags, and how shifts started. The latest last. */
+export async function monthsOf(db: Db, siteId: string, at: Date): Promise<readonly MonthOfYard[]> {
+  const from = new Date(at.getTime() - (yearDays + 31) * dayMs);
+  const [site, seals, tags] = await Promise.all([
+    db.selectFrom("site").select(["shifts", "timeZone"]).where("id", "=", siteId).executeTakeFirstOrThrow(),
+    db
+      .selectFrom("seal as s")
+      .innerJoin("unit as u", "u.id", "s.unitId")
+      .select(["s.unitId", "s.startedAt", "s.signedAt", "s.outcome"])
+      .where("u.siteId", "=", siteId)
+      .where("s.scope", "=", "full")
+      .where("s.signedAt", ">=", from)
+      .execute(),
+    db
+      .selectFrom("tag as t")
+      .innerJoin("unit as u", "u.id", "t.unitId")
+      .select("t.raisedAt")
+      .where("u.siteId", "=", siteId)
+      .where("t.raisedAt", ">=", from)
+      .execute(),
+  ]);
+  const monthOf = (ms: number) => new Date(localMs(ms, site.timeZone)).toISOString().slice(0, 7);
+  const walks = seals.map(({ unitId, startedAt, signedAt, outcome }) => ({
+    ...{ unitId, startedMs: startedAt.getTime(), signedMs: signedAt.getTime() },
+    ...{ cleared: clears(outcome), month: monthOf(signedAt.getTime()) },
+  }));
+  const started = readiness(walks, site.shifts, site.timeZone).map((one) => ({
+    ...one,
+    month: monthOf(one.startMs),
+  }));
+  const byMonth = {
+    walks: groupedBy(walks, "month"),
+    started: groupedBy(started, "month"),
+    tags: groupedBy(
+      tags.map(({ raisedAt }) => ({ month: monthOf(raisedAt.getTime()) })),
+      "month",
+    ),
+  };
+  return [...byMonth.walks.keys()].sort().map((month) => {
+    const shifts = byMonth.started.get(month) ?? [];
+    const mine = byMonth.walks.get(month) ?? [];
+    return {
+      month,
+      walks: mine.length,
+      cleared: mine.filter(({ cleared }) => cleared).length,
+      shifts: shifts.length,
+      shiftsReady: shifts.filter(({ units, byStart }) => units === byStart).length,
+      tagsRaised: byMonth.tags.get(month)?.length ?? 0,
+    };
+  });
+}
+
+/** What was found on machines over a year that had to be repaired or tagged out, the most frequent first, counted in four ways. */
+export interface Failures {
+  readonly parts: readonly Counted[];
+  readonly models: readonly Counted[];
+  readonly places: readonly Counted[];
+  /** By hours on the meter, in bands of five hundred. */
+  readonly hours: readonly Counted[];
+}
+
+interface Span {
+  readonly from: Date;
+  readonly until: Date;
+}
+
+/** Findings counted by one thing, against the walks that could have found them; what is not on the machine, or was put right at once, is left out. */
+async function countedBy(
+  db: Db,
+  siteId: string,
+  { from, until }: Span,
+  name: RawBuilder<string>,
+  over: RawBuilder<string>,
+): Promise<readonly Counted[]> {
+  const { rows } = await sql<Counted>`
+    WITH walks AS (
+      SELECT s.inspection_id, h.name AS model, (SELECT floor(max(r.hours) / 500) * 500 FROM hour_reading r
+        WHERE r.inspection_id = s.inspection_id)::int::text AS band
+      FROM seal s JOIN unit u ON u.id = s.unit_id LEFT JOIN sheet_version v ON v.id = u.sheet_version_id LEFT JOIN sheet h ON h.id = v.sheet_id
+      WHERE u.site_id = ${siteId} AND s.signed_at >= ${from} AND s.signed_at < ${until} AND s.scope = 'full'),
+    found AS (
+      SELECT ${name} AS name, ${over} AS over FROM finding f JOIN walks w USING (inspection_id)
+      WHERE NOT f.place AND f.grade IN ('repair_by', 'tag_out') AND f.put_right IS NULL)
+    SELECT name, count(*)::int AS times, (SELECT count(*)::int FROM walks w WHERE ${over} IS NOT DISTINCT FROM min(found.over)) AS walks
+    FROM found WHERE name IS NOT NULL GROUP BY name ORDER BY times DESC, name LIMIT ${most}`.execute(db);
+  return rows;
+}
+
+const part = sql<string>`f.part`;
+const model = sql<string>`w.model`;
+const band = sql<string>`w.band`;
+const anyWalk = sql<string>`''::text`;
+
+/** What fails within a year, by part, by model, by where on the machine and by its hours. */
+export async function failuresOf(db: Db, siteId: string, at: Date): Promise<Failures> {
+  const span = { from: yearBefore(at), until: at };
+  const by = (name: RawBuilder<string>, over: RawBuilder<string>) => countedBy(db, siteId, span, name, over);
+  const [parts, models, places, hours] = await Promise.all([
+    by(part, anyWalk),
+    by(model, model),
+    by(sql<string>`nullif(split_part(split_part(f.check_key, '@', 2), '.', 1), '')`, anyWalk),
+    by(band, band),
+  ]);
+  return { parts, models, places, hours };
+}
+
+/** What failed in a month, by part. */
+export const failuresIn = (db: Db, siteId: string, month: string, zone: Zone): Promise<readonly Counted[]> =>
+  countedBy(db, siteId, monthSpan(month, zone), part, anyWalk);
+
+/** Checks made often on machines of the site's models that never found anything, the most often made first. */
+export async function neverFound(db: Db, siteId: string): Promise<readonly NeverFound[]> {
+  const { rows } = await sql<NeverFound>`
+    SELECT m.sheet_id AS "sheetId", h.name AS model, m.check_id AS "checkId", m.times FROM check_minutes m JOIN sheet h ON h.id = m.sheet_id
+    WHERE m.times >= ${oftenEnough} AND m.sheet_id IN (
+      SELECT v.sheet_id FROM unit u JOIN sheet_version v ON v.id = u.sheet_version_id WHERE u.site_id = ${siteId} AND u.retired_at IS NULL)
+    AND NOT EXISTS (SELECT FROM finding f JOIN unit u ON u.id = f.unit_id JOIN sheet_version v ON v.id = u.sheet_version_id
+      WHERE f.check_id = m.check_id AND v.sheet_id = m.sheet_id)
+    ORDER BY m.times DESC, m.check_id`.execute(db);
+  return rows;
+}
+
+/** How long the tags released within a year stood, by what they waited for: median days; undefined where none was. */
+export async function tagWaits(db: Db, siteId: string, at: Date): Promise<TagWaits | undefined> {
+  const { rows } = await sql<{ released: number; repair: number; retest: number; release: number }>`
+    WITH stood AS (
+      SELECT t.raised_at, max(s.at) FILTER (WHERE s.kind = 'repaired') AS repaired, max(s.at) FILTER (WHERE s.kind = 'retested') AS retested,
+        max(s.at) FILTER (WHERE s.kind = 'released') AS released
+      FROM tag t JOIN unit u ON u.id = t.unit_id JOIN tag_step s ON s.tag_id = t.id WHERE u.site_id = ${siteId} GROUP BY t.id)
+    SELECT count(*)::int AS released,
+      percentile_cont(0.5) WITHIN GROUP (ORDER BY extract(epoch FROM repaired - raised_at)) / 86400 AS repair,
+      percentile_cont(0.5) WITHIN GROUP (ORDER BY extract(epoch FROM retested - repaired)) / 86400 AS retest,
+      percentile_cont(0.5) WITHIN GROUP (ORDER BY extract(epoch FROM released - retested)) / 86400 AS release
+    FROM stood WHERE released >= ${yearBefore(at)}`.execute(db);
+  const [row] = rows;
+  if (row === undefined || row.released === 0) return undefined;
+  return {
+    released: row.released,
+    ...{ repairDays: row.repair, retestDays: row.retest, releaseDays: row.release },
+  };
+}
