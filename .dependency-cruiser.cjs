@@ -19,6 +19,8 @@ const floors = [
   "underway",
   "diagnose",
   "shift",
+  "workshop",
+  "trend",
   "coverage",
 ];
 

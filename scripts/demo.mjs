@@ -19,10 +19,10 @@ const { values } = parseArgs({
 if (!["shift", "real"].includes(values.clock))
   giveUp(`--clock takes real, or shift for the morning before the early shift; got ${values.clock}.`);
 const port = Number(values.port);
-if (!Number.isInteger(port) || port < 1024 || port > 65533)
-  giveUp(`--port takes a number from 1024 to 65533, got ${values.port}.`);
-// The app, the wind meter stand-in, and a hand on that.
-for (const one of [port, port + 1, port + 2])
+if (!Number.isInteger(port) || port < 1024 || port > 65531)
+  giveUp(`--port takes a number from 1024 to 65531, got ${values.port}.`);
+// The app, the wind meter stand-in and a hand on that, the label printer stand-in and its panel.
+for (const one of [port, port + 1, port + 2, port + 3, port + 4])
   if (!(await portIsFree(one)))
     giveUp(`port ${one} is taken; stop what uses it or choose another with \`npm run demo -- --port 4720\`.`);
 
@@ -43,7 +43,7 @@ const env = {
   ROOK_STEP_KEYS: keys,
   ...(empty || values.clock === "real" ? {} : { ROOK_STEP_DEMO_NOW: morning }),
 };
-const wind = `\n\nThe wind meter stand-in speaks NMEA 0183 on port ${port + 1}; a hand on it: curl -X POST http://127.0.0.1:${port + 2}/cut, /resume or "/wind?mean=9&gust=14".`;
+const standIns = `\n\nThe wind meter stand-in speaks NMEA 0183 on port ${port + 1}; a hand on it: curl -X POST http://127.0.0.1:${port + 2}/cut, /resume or "/wind?mean=9&gust=14".\nThe label printer stand-in takes PDF on port ${port + 3}; what it printed last: http://127.0.0.1:${port + 4}.`;
 let server;
 let stopping = false;
 const stop = async (code) => {
@@ -71,10 +71,19 @@ if (prepared.code !== 0) {
 await ensureBuild();
 // Time never goes back behind what is recorded: used yesterday, the demo goes on the morning after.
 const clock = /^Clock: (\S+)$/m.exec(prepared.out)?.[1];
-const serverEnv = { ROOK_STEP_KEYS: keys, ...(clock === undefined ? {} : { ROOK_STEP_DEMO_NOW: clock }) };
-if (!empty) startStandIn("wind-stand-in", [`${windPort}`, `${windPort + 1}`]);
+const serverEnv = {
+  ROOK_STEP_KEYS: keys,
+  ...(empty ? {} : { ROOK_STEP_LABEL_PRINTER: `127.0.0.1:${port + 3}` }),
+  ...(clock === undefined ? {} : { ROOK_STEP_DEMO_NOW: clock }),
+};
+if (!empty) {
+  startStandIn("wind-stand-in", [`${windPort}`, `${windPort + 1}`]);
+  startStandIn("label-printer", [`${port + 3}`, `${port + 4}`]);
+}
 server = await startServer({ port, databaseUrl: cluster.appUrl("postgres"), env: serverEnv });
-say(`\nRook Step answers at ${server.url}\n\n${prepared.out.trim()}${empty ? "" : wind}\n\nCtrl-C stops it.`);
+say(
+  `\nRook Step answers at ${server.url}\n\n${prepared.out.trim()}${empty ? "" : standIns}\n\nCtrl-C stops it.`,
+);
 void keepDatabase();
 await server.ended;
 await stop(1);

@@ -406,6 +406,7 @@ describe("migrations", () => {
       "036-talks",
       "037-shift-plan",
       "038-trends",
+      "039-workshop",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -472,6 +473,7 @@ describe("migrations", () => {
       "036-talks",
       "037-shift-plan",
       "038-trends",
+      "039-workshop",
     ]);
   });
 });

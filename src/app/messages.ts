@@ -11,6 +11,7 @@ import proof from "../../messages/en/proof.json";
 import sheets from "../../messages/en/sheets.json";
 import survey from "../../messages/en/survey.json";
 import trends from "../../messages/en/trends.json";
+import workshop from "../../messages/en/workshop.json";
 import appEs from "../../messages/es/app.json";
 import checkEs from "../../messages/es/checks.json";
 import conditionEs from "../../messages/es/conditions.json";
@@ -21,6 +22,7 @@ import proofEs from "../../messages/es/proof.json";
 import sheetsEs from "../../messages/es/sheets.json";
 import surveyEs from "../../messages/es/survey.json";
 import trendsEs from "../../messages/es/trends.json";
+import workshopEs from "../../messages/es/workshop.json";
 
 /** The words, English first; another language is another folder of the same files. */
 export const messages = {
@@ -32,6 +34,7 @@ export const messages = {
   ...diagnose,
   ...survey,
   ...trends,
+  ...workshop,
   check,
   condition,
 };
@@ -49,6 +52,7 @@ const all: Readonly<Record<Language, Messages>> = {
     ...diagnoseEs,
     ...surveyEs,
     ...trendsEs,
+    ...workshopEs,
     check: checkEs,
     condition: conditionEs,
   },

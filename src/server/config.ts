@@ -34,6 +34,11 @@ export const settings = z.object({
     .max(1000)
     .optional()
     .describe("Recent days of which the demo tells stories."),
+  ROOK_STEP_LABEL_PRINTER: z
+    .string()
+    .regex(/^[\w.-]+:\d{2,5}$/, "expected host:port of a label printer, such as 10.0.0.9:9100")
+    .optional()
+    .describe("A label printer that takes PDF as it is on a raw TCP port; without one labels are pages."),
   ROOK_STEP_DIST: z.string().default(".next").describe("The folder of the build."),
   LOG_LEVEL: z
     .enum(

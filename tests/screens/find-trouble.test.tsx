@@ -21,7 +21,7 @@ const rotateDead: readonly Told[] = [
 
 const find = (told: readonly Told[], causes: Readonly<Record<string, number>> = {}) =>
   show(
-    <FindTrouble tagId="t-1" part={null} trouble={{ sheet: boom, told, causes }}>
+    <FindTrouble tagId="t-1" part={null} otherTags={[]} trouble={{ sheet: boom, told, causes }}>
       <h1>T-0003</h1>
     </FindTrouble>,
   );
@@ -60,6 +60,7 @@ describe("a technician's tag", () => {
       <FindTrouble
         tagId="t-1"
         part={null}
+        otherTags={[]}
         trouble={{ sheet: structuredClone(boom), told: structuredClone(rotateDead), causes: {} }}
       >
         <h1>T-0003</h1>

@@ -25,7 +25,7 @@ const settle = () => act(async () => {});
 describe("the return to service", () => {
   it("asks for cause, work and licence before a repair is recorded, the faulty part repaired from the first", async () => {
     serverSays([201, {}]);
-    show(<RepairForm tagId="t-1" part="rails" />);
+    show(<RepairForm tagId="t-1" part="rails" otherTags={[]} />);
     type("Cause found", "Bent post");
     type("Work done", "   ");
     type("Licence or card number", "LMG-3001");

@@ -299,6 +299,7 @@ const tag: ReturnTag = {
   rule: null,
   part: null,
   inspectionId: null,
+  otherTags: [],
   pictures: [],
   steps: [],
   waits: "repair",

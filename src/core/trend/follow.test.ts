@@ -11,7 +11,7 @@ const dayMs = 86_400_000;
 const sheet = demoSheets["dunmarrow-s24"];
 const stopping = checksOf(sheet).find(({ definition }) => definition.id === "drive.stopping");
 const key = stopping?.key ?? "";
-const part = stopping?.definition.part ?? "brake";
+const part = stopping?.definition.part ?? "brakes";
 
 const creeping = Array.from({ length: 40 }, (_, i) => ({
   id: `${i}`,
@@ -33,8 +33,8 @@ describe("followed readings", () => {
   });
 
   it("are none of what a day uses up, or a check that reads nothing", () => {
-    expect(followReadings("fuel.level@fuel_tank.v1", "fuel_tank", creeping, sheet, [])).toBeUndefined();
-    expect(followReadings("doc.manual@documents_box.v1", "documents", creeping, sheet, [])).toBeUndefined();
+    expect(followReadings("fuel.level@fuel_tank.v1", "hoses", creeping, sheet, [])).toBeUndefined();
+    expect(followReadings("doc.manual@documents_box.v1", "manual", creeping, sheet, [])).toBeUndefined();
   });
 
   it("of fill-ups begin anew with the repair that stopped the leak", () => {

@@ -26,11 +26,14 @@ export function Board({
   sheet,
   stops,
   now,
+  route = "walked",
   onGo,
 }: {
   sheet: Sheet;
   stops: readonly BoardStop[];
   now: number;
+  /** Whether the way from square to square is drawn: places that are only touched have none. */
+  route?: "walked" | "none";
   /** Where squares lead; left out the board only shows, small. */
   onGo?: (index: number) => void;
 }) {
@@ -66,7 +69,7 @@ export function Board({
         <rect width={size.width} height={size.height} fill="url(#half-metre)" />
         {squares.slice(1).map((to, i) => {
           const from = squares[i];
-          if (from === undefined) return null;
+          if (from === undefined || route === "none") return null;
           const inked = to.n - 1 <= now;
           return (
             <path

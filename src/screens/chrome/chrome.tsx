@@ -29,13 +29,23 @@ export function Chrome({
   children,
 }: {
   data: ChromeData;
-  at: "shift" | "tagged" | "units" | "records" | "trends" | "sheets" | "planning" | "settings" | "none";
+  at:
+    | "shift"
+    | "tagged"
+    | "workshop"
+    | "units"
+    | "records"
+    | "trends"
+    | "sheets"
+    | "planning"
+    | "settings"
+    | "none";
   plate?: string;
   children: React.ReactNode;
 }) {
   const t = useTranslations();
   const item = (
-    id: "shift" | "tagged" | "units" | "records" | "trends" | "sheets" | "planning",
+    id: "shift" | "tagged" | "workshop" | "units" | "records" | "trends" | "sheets" | "planning",
     href: string,
     words: string,
   ) => (
@@ -57,6 +67,7 @@ export function Chrome({
         >
           {item("shift", "/shift", t("nav.shift"))}
           {item("tagged", "/tagged", data.tagged > 0 ? `${t("nav.tagged")} ${data.tagged}` : t("nav.tagged"))}
+          {item("workshop", "/workshop", t("nav.workshop"))}
           {item("units", "/units", t("nav.units"))}
           {item("records", "/records", t("nav.records"))}
           {item("trends", "/trends", t("nav.trends"))}

@@ -11,7 +11,7 @@ import { Dialog } from "@/kit/dialog";
 import { Mark } from "@/kit/mark";
 import type { T } from "../inspect/words";
 import { useSame } from "../steady";
-import { type FoundOut, RepairForm } from "../tagged/return-forms";
+import { type FoundOut, type OtherTag, RepairForm } from "../tagged/return-forms";
 import { BothStations, markOf } from "./both-stations";
 import { SayWhat } from "./say-what";
 import { Suspects } from "./suspects";
@@ -29,11 +29,13 @@ export interface TroubleData {
 export function FindTrouble({
   tagId,
   part,
+  otherTags,
   children,
   ...given
 }: {
   tagId: string;
   part: PartId | null;
+  otherTags: readonly OtherTag[];
   trouble: TroubleData;
   /** What the tag itself says. */
   children: React.ReactNode;
@@ -85,7 +87,11 @@ export function FindTrouble({
         <div className="mt-6 border-[2.5px] border-ink p-4 md:p-5">
           <h2 className="text-[22px] font-bold">{t("tagged.repair")}</h2>
           <p className="mt-1 text-ink2">{t("tagged.mistake")}</p>
-          <RepairForm tagId={tagId} part={part} foundOut={foundOut} onRecorded={forgetAll} />
+          <RepairForm
+            {...{ tagId, part, otherTags, foundOut }}
+            sheet={trouble.sheet}
+            onRecorded={forgetAll}
+          />
         </div>
       </section>
       <SayWhat

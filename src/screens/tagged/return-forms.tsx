@@ -1,14 +1,19 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
-import { useState } from "react";
+import { useMemo, useState } from "react";
+import { partsAt } from "@/core/catalogue/parts-at";
 import type { Told } from "@/core/diagnose/answers";
+import type { Sheet } from "@/core/sheet/sheet";
 import { type PartId, parts } from "@/core/vocabulary/parts";
 import { Button } from "@/kit/button";
+import { CheckBox, withOne } from "@/kit/check-box";
 import { Problem } from "@/kit/problem";
 import type { T } from "../inspect/words";
 import { componentWords } from "../proof/words";
 import { send } from "../send";
+import { tagReason } from "../states";
+import { PartsOnDrawing } from "../workshop/parts-on-drawing";
 
 const machineParts = (Object.keys(parts) as PartId[]).filter(
   (id) => parts[id].system !== "workplace" && parts[id].system !== "documents",
@@ -31,6 +36,13 @@ function useSend() {
   return { post, busy, alert };
 }
 
+/** Another tag that stands on the unit. */
+export interface OtherTag {
+  readonly id: string;
+  readonly number: string;
+  readonly reason: string;
+}
+
 /** What was found out on the way to a cause. */
 export interface FoundOut {
   /** The parts that would explain it, the likeliest first, each with the parts of the catalogue it belongs to. */
@@ -42,11 +54,17 @@ export interface FoundOut {
 export function RepairForm({
   tagId,
   part,
+  sheet,
+  otherTags,
   foundOut,
   onRecorded,
 }: {
   tagId: string;
   part: PartId | null;
+  /** The machine's own sheet: its drawing, and its parts and no others. */
+  sheet?: Sheet | undefined;
+  /** Other tags of the unit that wait for a repair: this one may serve them too. */
+  otherTags: readonly OtherTag[];
   foundOut?: FoundOut | undefined;
   /** It is on record, and what was found out with it. */
   onRecorded?: () => void;
@@ -59,6 +77,12 @@ export function RepairForm({
   const [repaired, setRepaired] = useState<readonly PartId[]>(part === null ? [] : [part]);
   const [disturbed, setDisturbed] = useState<readonly PartId[]>([]);
   const [component, setComponent] = useState("");
+  const [serves, setServes] = useState<readonly string[]>([]);
+  const known = useMemo(
+    () =>
+      sheet === undefined ? machineParts : [...new Set(partsAt(sheet).flatMap(({ parts: mine }) => mine))],
+    [sheet],
+  );
   const tried = foundOut?.tried.map(({ question, says }) => ({ question, says })) ?? [];
   const suspected = foundOut?.suspects.find((one) => one.component === component);
   const field = (label: string, value: string, set: (next: string) => void) => (
@@ -85,6 +109,7 @@ export function RepairForm({
           licence,
           ...(suspected === undefined ? {} : { component }),
           ...(tried.length === 0 ? {} : { tried }),
+          ...(serves.length === 0 ? {} : { alsoTags: serves }),
         }).then((recorded) => (recorded === undefined ? undefined : onRecorded?.()));
       }}
     >
@@ -104,8 +129,32 @@ export function RepairForm({
       )}
       {field(t("tagged.cause"), cause, setCause)}
       {field(t("tagged.work"), work, setWork)}
-      <PartPicker label={t("tagged.repaired")} chosen={repaired} onChange={setRepaired} />
-      <PartPicker label={t("tagged.disturbed")} chosen={disturbed} onChange={setDisturbed} />
+      {sheet === undefined ? null : (
+        <PartsOnDrawing
+          sheet={sheet}
+          touched={{ repaired, disturbed }}
+          onTouch={(next) => {
+            setRepaired(next.repaired);
+            setDisturbed(next.disturbed);
+          }}
+        />
+      )}
+      <PartPicker label={t("tagged.repaired")} known={known} chosen={repaired} onChange={setRepaired} />
+      <PartPicker label={t("tagged.disturbed")} known={known} chosen={disturbed} onChange={setDisturbed} />
+      {otherTags.length === 0 ? null : (
+        <fieldset className="mt-3">
+          <legend className="font-semibold">{t("workshop.alsoTags")}</legend>
+          {otherTags.map(({ id, number, reason }) => (
+            <CheckBox
+              key={id}
+              checked={serves.includes(id)}
+              onCheck={(checked) => setServes(withOne(serves, id, checked))}
+            >
+              <b>{number}</b> {tagReason(t, reason)}
+            </CheckBox>
+          ))}
+        </fieldset>
+      )}
       {field(t("tagged.licence"), licence, setLicence)}
       {alert}
       <Button
@@ -153,10 +202,12 @@ function WhichPart({
 
 function PartPicker({
   label,
+  known,
   chosen,
   onChange,
 }: {
   label: string;
+  known: readonly PartId[];
   chosen: readonly PartId[];
   onChange: (parts: readonly PartId[]) => void;
 }) {
@@ -174,7 +225,7 @@ function PartPicker({
           className="mt-1 min-h-[48px] w-full border-2 border-ink bg-chalk px-3"
         >
           <option value="">+</option>
-          {machineParts
+          {known
             .filter((id) => !chosen.includes(id))
             .map((id) => (
               <option key={id} value={id}>

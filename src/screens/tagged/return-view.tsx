@@ -8,7 +8,7 @@ import { FindTrouble, type TroubleData } from "../diagnose/find-trouble";
 import { partSentence, titleOfKey } from "../inspect/words";
 import { FindingPictures } from "../pictures";
 import { dayAndClock, tagReason } from "../states";
-import { ReleaseForm, RepairForm, RetestButton } from "./return-forms";
+import { type OtherTag, ReleaseForm, RepairForm, RetestButton } from "./return-forms";
 
 export interface ReturnTag {
   readonly id: string;
@@ -36,6 +36,8 @@ export interface ReturnTag {
   }[];
   readonly waits: "repair" | "retest" | "release" | "nothing";
   readonly seenPosition: number;
+  /** Other tags of the unit that wait for a repair. */
+  readonly otherTags: readonly OtherTag[];
 }
 
 export interface May {
@@ -53,6 +55,7 @@ export function ReturnView({
   trouble,
   zone,
   measures,
+  beside,
 }: {
   tag: ReturnTag;
   may: May;
@@ -60,6 +63,8 @@ export function ReturnView({
   trouble: TroubleData | undefined;
   zone: string;
   measures: "metric" | "imperial";
+  /** How far the workshop is with it, its label, its key. */
+  beside?: React.ReactNode;
 }) {
   const t = useTranslations();
   const part = partSentence(t, { where: tag.whereOnIt ?? [], sizeMm: tag.sizeMm ?? undefined }, measures);
@@ -83,6 +88,7 @@ export function ReturnView({
       {tag.inspectionId === null ? null : (
         <FindingPictures inspectionId={tag.inspectionId} pictures={tag.pictures} />
       )}
+      {released ? null : beside}
       <h2 className="mt-6 text-[20px] font-bold">{t("tagged.steps")}</h2>
       <ol className="mt-1">
         <StepLine title={t("tagged.raised")} at={dayAndClock(tag.raisedAtMs, zone)} by={tag.by} />
@@ -103,7 +109,12 @@ export function ReturnView({
     <div>
       {released ? null : <div className="hatched h-5" aria-hidden="true" />}
       {trouble !== undefined && may.repair && tag.waits === "repair" ? (
-        <FindTrouble tagId={tag.id} part={tag.part as PartId | null} trouble={trouble}>
+        <FindTrouble
+          tagId={tag.id}
+          part={tag.part as PartId | null}
+          otherTags={tag.otherTags}
+          trouble={trouble}
+        >
           {says}
         </FindTrouble>
       ) : (
@@ -127,7 +138,11 @@ function Next({ tag, may }: { tag: ReturnTag; may: May }) {
       <>
         <h2 className="text-[22px] font-bold">{t("tagged.repair")}</h2>
         <p className="mt-1 text-ink2">{t("tagged.mistake")}</p>
-        {may.repair ? <RepairForm tagId={tag.id} part={tag.part as PartId | null} /> : no}
+        {may.repair ? (
+          <RepairForm tagId={tag.id} part={tag.part as PartId | null} otherTags={tag.otherTags} />
+        ) : (
+          no
+        )}
       </>
     );
   }

@@ -20,6 +20,8 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   matter_gone: ["insert"],
   tag: ["insert"],
   tag_step: ["insert"],
+  job_said: ["insert"],
+  key_said: ["insert"],
   retest_tag: ["insert"],
   seal: ["insert"],
   measurement: ["insert"],

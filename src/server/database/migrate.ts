@@ -47,6 +47,7 @@ import * as wind from "./migrations/035-wind";
 import * as talks from "./migrations/036-talks";
 import * as shiftPlan from "./migrations/037-shift-plan";
 import * as trends from "./migrations/038-trends";
+import * as workshop from "./migrations/039-workshop";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -88,6 +89,7 @@ const provider: MigrationProvider = {
     "036-talks": talks as unknown as Migration,
     "037-shift-plan": shiftPlan as unknown as Migration,
     "038-trends": trends as unknown as Migration,
+    "039-workshop": workshop as unknown as Migration,
   }),
 };
 

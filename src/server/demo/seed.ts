@@ -20,6 +20,7 @@ import { demoPool, demoWork } from "./pool";
 import { seededUuid } from "./random";
 import { tellStories } from "./stories";
 import { tellSurveys } from "./surveys";
+import { tellWorkshop } from "./workshop";
 
 /** Told day by day by the app's own use cases; what lies before is written in bulk. */
 export const recentDays = 21;
@@ -50,6 +51,7 @@ export async function seedDemo(db: Db, now: Date, days: number): Promise<void> {
   }
   await tellStories(db, random, today, days, now);
   await tellKeeping(db, today);
+  await tellWorkshop(db, today);
   await tellPlaces(db, today);
   await tellSurveys(db, today, now);
   await seedNeeds(db);

@@ -1,11 +1,11 @@
+import type { Judgement } from "@/core/decision/judge";
 import type { InspectionEvent } from "@/core/record/events";
 import { readingsIn } from "@/core/trend/readings-in";
 import type { Trx } from "@/server/database/database";
-import type { Judged } from "./sign";
 
 interface Walked {
   readonly inspection: { readonly id: string; readonly unitId: string };
-  readonly judged: Pick<Judged, "assessment">;
+  readonly judged: Pick<Judgement, "assessment">;
   readonly events: readonly InspectionEvent[];
   readonly signedAt: Date;
 }

@@ -117,7 +117,36 @@ export async function tagDetail(db: Db, id: string) {
     .select(({ fn }) => fn.max("position").as("position"))
     .where("unitId", "=", tag.unitId)
     .executeTakeFirst();
-  return { ...tag, pictures, steps, waits: waitsFor(steps), seenPosition: Number(head?.position ?? 0) };
+  const otherTags = await othersToRepair(db, tag.unitId, id);
+  return {
+    ...tag,
+    pictures,
+    steps,
+    waits: waitsFor(steps),
+    seenPosition: Number(head?.position ?? 0),
+    otherTags,
+  };
+}
+
+/** The other tags that stand on a unit and wait for a repair. */
+async function othersToRepair(db: Db, unitId: string, id: string) {
+  return db
+    .selectFrom("standingTag as t")
+    .select(["t.id", "t.number", "t.reason"])
+    .where("t.unitId", "=", unitId)
+    .where("t.id", "!=", id)
+    .where(({ not, exists, selectFrom }) =>
+      not(
+        exists(
+          selectFrom("tagStep as s")
+            .select("s.id")
+            .whereRef("s.tagId", "=", "t.id")
+            .where("s.kind", "=", "repaired"),
+        ),
+      ),
+    )
+    .orderBy("t.number")
+    .execute();
 }
 
 export async function siteOfTag(db: Db, id: string): Promise<string | undefined> {

@@ -1,13 +1,20 @@
 import { notFound } from "next/navigation";
-import { diagnoseMessages } from "@/app/messages";
+import { diagnoseMessages, wordsFor } from "@/app/messages";
 import { Chrome } from "@/screens/chrome/chrome";
 import { MoreWords } from "@/screens/chrome/more-words";
 import { ReturnView } from "@/screens/tagged/return-view";
+import { JobStateLine } from "@/screens/workshop/job-state";
+import { KeyRegister } from "@/screens/workshop/key-place";
+import { PrintLabel } from "@/screens/workshop/print-label";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import type { Right } from "@/server/people/roles";
 import { mayAt } from "@/server/people/session";
+import { hasLabelPrinter } from "@/server/print/label-printer";
 import { tagDetail } from "@/server/tags/read";
 import { troubleOf } from "@/server/tags/trouble";
+import { keysOf } from "@/server/workshop/keys";
+import { jobStates } from "@/server/workshop/said";
 
 export const metadata = { title: "Tag" };
 
@@ -18,17 +25,23 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
   if (tag === undefined) notFound();
   seeOnly(call.person, tag.siteId);
   const { raisedAt, steps, ...rest } = tag;
+  const holds = (right: Right) => mayAt(call.person, right, tag.siteId);
   const may = {
-    repair: mayAt(call.person, "repair", tag.siteId),
-    retest: mayAt(call.person, "retest", tag.siteId),
-    release: mayAt(call.person, "release", tag.siteId),
+    repair: holds("repair"),
+    retest: holds("retest"),
+    release: holds("release"),
     second: !steps.some((s) => s.kind === "repaired" && s.personId === call.person.id),
   };
   const trouble = may.repair && tag.waits === "repair" ? await troubleOf(database(), tag.id) : undefined;
   const chrome = await chromeData(call);
+  const db = database();
+  const [states, keys] = await Promise.all([
+    jobStates(db, [tag.id], call.zone, call.at),
+    keysOf(db, [tag.unitId]),
+  ]);
   return (
     <Chrome data={chrome} at="tagged" plate={tag.plate}>
-      <MoreWords given={await diagnoseMessages()}>
+      <MoreWords given={{ ...(await diagnoseMessages()), ...(await wordsFor("workshop", "stopShort", "inspect")) }}>
         <ReturnView
           tag={{
             ...rest,
@@ -39,6 +52,27 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
           trouble={trouble}
           zone={call.zone}
           measures={chrome.display.measures}
+          beside={
+            <>
+              <section className="mt-6">
+                <JobStateLine
+                  jobId={tag.id}
+                  state={states.get(tag.id) ?? {}}
+                  me={call.person.id}
+                  maySay={holds("maintain") && tag.waits === "repair"}
+                  zone={call.zone}
+                />
+                <PrintLabel tagId={tag.id} printer={hasLabelPrinter()} />
+              </section>
+              <KeyRegister
+                plate={tag.plate}
+                keys={keys.get(tag.unitId) ?? {}}
+                me={call.person.id}
+                maySay={holds("road")}
+                zone={call.zone}
+              />
+            </>
+          }
         />
       </MoreWords>
     </Chrome>

@@ -30,6 +30,28 @@ export interface TagTables {
     stepNo: Generated<number>;
     ledgerPosition: number;
   };
+  /** What a workshop says of a tag or a finding; the latest counts. */
+  jobSaid: {
+    no: Generated<string>;
+    unitId: string;
+    subjectId: string;
+    kind: "taken" | "left" | "awaits_part" | "part_here";
+    part: string | null;
+    supplier: string | null;
+    dueOn: string | null;
+    personId: string;
+    at: Time;
+  };
+  /** Where a unit's key is, and who has locked it off; the latest counts. */
+  keySaid: {
+    no: Generated<string>;
+    unitId: string;
+    what: "key" | "lock";
+    holderId: string | null;
+    place: string | null;
+    personId: string;
+    at: Time;
+  };
   standingTag: {
     id: string;
     number: string;

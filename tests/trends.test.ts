@@ -1,0 +1,116 @@
+import { sql } from "kysely";
+import { beforeAll, describe, expect, it } from "vitest";
+import { checksOf } from "@/core/catalogue/catalogue";
+import { reduce } from "@/core/record/reduce";
+import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { migrate, migrateDown } from "@/server/database/migrate";
+import { walkAndSign } from "@/server/demo/walk";
+import { sealedRecord } from "@/server/records/read";
+import { recordRepair } from "@/server/tags/return";
+import { monthSpan, tagsOfMonth } from "@/server/trends/month";
+import { trendsOf } from "@/server/trends/unit-trends";
+import { failuresIn, failuresOf, monthsOf, neverFound, tagWaits } from "@/server/trends/yard";
+import { at, begin, tagOut, yardForFile } from "./database";
+
+const yard = yardForFile();
+const walk = (inspectionId: string, personId: string, minute: number, answers = {}) =>
+  walkAndSign(yard.db, { inspectionId, personId, signer: "t", random: yard.random, answers }, at(minute));
+const key =
+  checksOf(articulatingBoomSheet).find(({ definition }) => definition.id === "drive.stopping")?.key ?? "";
+const limit = articulatingBoomSheet.figures.stopping_distance_max?.value ?? 0;
+const dayMin = 24 * 60;
+const trends = async (minute: number) => {
+  const [found] = await trendsOf(yard.db, { siteId: "yard", unitId: yard.boom }, at(minute));
+  if (found === undefined) throw new Error("expected the boom's trends");
+  return found;
+};
+/** Readings of the boom a week apart from so many days ago, as walks of then would have left them. */
+async function readings(values: readonly number[], inspectionId: string): Promise<void> {
+  for (const [i, value] of values.entries()) {
+    const id = (
+      await sql<{ id: string }>`
+        INSERT INTO inspection (id, unit_id, person_id, scope, tag_id, sheet_version_id, catalogue_version, policy, found, started_at, started_position)
+        SELECT gen_random_uuid(), unit_id, person_id, scope, NULL, sheet_version_id, catalogue_version, policy, found, started_at, NULL
+        FROM inspection WHERE id = ${inspectionId} RETURNING id`.execute(yard.db)
+    ).rows[0]?.id;
+    const when = at(-(values.length - i) * 7 * dayMin);
+    await sql`INSERT INTO measurement (inspection_id, unit_id, check_key, value, at) VALUES (${id}, ${yard.boom}, ${key}, ${value}, ${when})`.execute(
+      yard.db,
+    );
+  }
+}
+
+let first: string;
+beforeAll(async () => {
+  first = await begin(yard, yard.boom, yard.people.operator, 0);
+  await walk(first, yard.people.operator, 0);
+});
+
+describe("what walks measured", () => {
+  it("stands in a row for each reading that could be graded, and what was signed before is read once", async () => {
+    const rows = () =>
+      yard.db
+        .selectFrom("measurement")
+        .select(["checkKey", "value"])
+        .where("inspectionId", "=", first)
+        .orderBy("checkKey")
+        .execute();
+    const before = await rows();
+    const events = (await sealedRecord(yard.db, first))?.document.events ?? [];
+    const read = [...reduce(events).given].filter(
+      ([check, given]) => given.some(({ type }) => type === "measured") && !check.startsWith("meter.hours"),
+    );
+    expect(before.map(({ checkKey }) => checkKey)).toEqual(read.map(([check]) => check).sort());
+    await migrateDown(yard.db, "037-shift-plan");
+    await migrate(yard.db);
+    expect(await rows()).toEqual(before);
+    await expect(yard.db.deleteFrom("measurement").execute()).rejects.toThrow();
+  });
+
+  it("that creep towards a limit are told, and no more once what they are read of is repaired", async () => {
+    await readings(
+      [...Array(20).fill(0.4 * limit), ...Array.from({ length: 15 }, (_, i) => limit * (0.4 + 0.03 * i))],
+      first,
+    );
+    // An entry of the ledger is what has a unit's trends worked out again.
+    const { id } = await tagOut(yard, "B-1", yard.people.operator, 1);
+    const stopping = async (minute: number) =>
+      (await trends(minute)).followed.find(({ check }) => check === key);
+    const creeping = await stopping(2);
+    expect(creeping?.change).toMatchObject({ shape: "ramp" });
+    expect(creeping?.limit).toBe(limit);
+    expect((await trends(2)).followed[0]?.check).toBe(key);
+    const repair = { cause: "Worn", work: "Brakes set", disturbed: [], licence: "L" };
+    const part =
+      checksOf(articulatingBoomSheet).find((check) => check.key === key)?.definition.part ?? "brakes";
+    await recordRepair(yard.db, id, yard.people.technician, { ...repair, repaired: [part] }, at(3));
+    expect(await stopping(4)).toMatchObject({ change: undefined, repairedMs: at(3).getTime() });
+  });
+});
+
+describe("a yard over the months", () => {
+  it("counts walks, shifts, tags and what failed, each in its month by the clocks of the site", async () => {
+    const inspection = await begin(yard, yard.scissor, yard.people.second, 10);
+    await walk(inspection, yard.people.second, 10, { "frame.welds": { condition: "cracked" } });
+    const [month] = (await monthsOf(yard.db, "yard", at(200))).filter((one) => one.month === "2026-03");
+    expect(month).toMatchObject({ walks: 2, cleared: 1, shifts: 1, shiftsReady: 0 });
+    expect(month?.tagsRaised).toBe((await tagsOfMonth(yard.db, "yard", "2026-03", "UTC")).length);
+    const failures = await failuresOf(yard.db, "yard", at(200));
+    expect(failures.parts.map(({ name }) => name)).toContain("frame");
+    expect(failures.parts[0]).toMatchObject({ walks: 2 });
+    expect(failures.models).toEqual([expect.objectContaining({ walks: 1 })]);
+    expect(await failuresIn(yard.db, "yard", "2026-02", "UTC")).toEqual([]);
+    expect((await failuresIn(yard.db, "yard", "2026-03", "UTC")).length).toBe(failures.parts.length);
+    expect(await tagWaits(yard.db, "yard", at(200))).toBeUndefined();
+    expect(await neverFound(yard.db, "yard")).toEqual([]);
+    expect(await failuresOf(yard.db, "elsewhere", at(200))).toMatchObject({ parts: [], models: [] });
+  });
+
+  it("begins a month at midnight of the site, also where the clocks are put forward in it", () => {
+    expect(monthSpan("2026-03", "CET")).toEqual({
+      from: new Date("2026-02-28T23:00:00Z"),
+      until: new Date("2026-03-31T22:00:00Z"),
+    });
+    expect(monthSpan("2026-12", "UTC").until).toEqual(new Date("2027-01-01T00:00:00Z"));
+  });
+});
