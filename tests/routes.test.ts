@@ -153,6 +153,7 @@ const asked: readonly Asked[] = [
     params: () => ({ plate: "S-1", claim: nothing }),
     who: seconds,
   },
+  { route: "units/[plate]/damage", method: "POST", ...plate, who: seconds },
   {
     route: "units/[plate]/keys",
     method: "POST",

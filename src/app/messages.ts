@@ -4,6 +4,7 @@ import { displayChoice } from "@/server/http/display";
 import app from "../../messages/en/app.json";
 import check from "../../messages/en/checks.json";
 import condition from "../../messages/en/conditions.json";
+import damage from "../../messages/en/damage.json";
 import diagnose from "../../messages/en/diagnose.json";
 import machine from "../../messages/en/machine.json";
 import plan from "../../messages/en/plan.json";
@@ -15,6 +16,7 @@ import workshop from "../../messages/en/workshop.json";
 import appEs from "../../messages/es/app.json";
 import checkEs from "../../messages/es/checks.json";
 import conditionEs from "../../messages/es/conditions.json";
+import damageEs from "../../messages/es/damage.json";
 import diagnoseEs from "../../messages/es/diagnose.json";
 import machineEs from "../../messages/es/machine.json";
 import planEs from "../../messages/es/plan.json";
@@ -35,6 +37,7 @@ export const messages = {
   ...survey,
   ...trends,
   ...workshop,
+  ...damage,
   check,
   condition,
 };
@@ -53,6 +56,7 @@ const all: Readonly<Record<Language, Messages>> = {
     ...surveyEs,
     ...trendsEs,
     ...workshopEs,
+    ...damageEs,
     check: checkEs,
     condition: conditionEs,
   },

@@ -32,6 +32,8 @@ export const entryKinds = {
   survey_ended: nothing,
   talk_signed: nothing,
   drilled: nothing,
+  /** Two walks held against each other: what a hire left on it. */
+  damage_stated: nothing,
   stopped: nothing,
   stop_lifted: nothing,
   added: nothing,

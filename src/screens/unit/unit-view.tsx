@@ -296,6 +296,12 @@ export function UnitView({
                 >
                   {t("nav.trends")}
                 </Link>
+                <Link
+                  href={`/units/${encodeURIComponent(unit.plate)}/damage`}
+                  className={buttonLook("small")}
+                >
+                  {t("damage.title")}
+                </Link>
                 <Link href={`/units/${encodeURIComponent(unit.plate)}/book`} className={buttonLook("small")}>
                   {t("book.title")}
                 </Link>

@@ -41,7 +41,9 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
   ]);
   return (
     <Chrome data={chrome} at="tagged" plate={tag.plate}>
-      <MoreWords given={{ ...(await diagnoseMessages()), ...(await wordsFor("workshop", "stopShort", "inspect")) }}>
+      <MoreWords
+        given={{ ...(await diagnoseMessages()), ...(await wordsFor("workshop", "stopShort", "inspect")) }}
+      >
         <ReturnView
           tag={{
             ...rest,
