@@ -1,6 +1,6 @@
 import { cpSync, existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { cli, ensureBuild, startServer } from "./app.mjs";
+import { cli, ensureBuild, startServer, startStandIn } from "./app.mjs";
 import { freePort } from "./cluster.mjs";
 import { run, tail } from "./run.mjs";
 import { during, say } from "./say.mjs";
@@ -17,6 +17,9 @@ export async function browserTests(cluster, work) {
     ROOK_STEP_DEMO_DAYS: "12",
     LOG_LEVEL: "silent",
   };
+  // One label printer for all of them, and its panel, where a test sees what it printed.
+  const [printer, panel] = [await freePort(), await freePort()];
+  const labels = startStandIn("label-printer", [`${printer}`, `${panel}`]);
   const yards = await during("Making the yards for the browsers", () => makeYards(cluster, work, env));
   const servers = [];
   for (const own of yards) {
@@ -24,7 +27,7 @@ export async function browserTests(cluster, work) {
       await startServer({
         port: await freePort(),
         databaseUrl: cluster.appUrl(own.DATABASE_URL.split("/").at(-1)),
-        env: { ...env, ...own },
+        env: { ...env, ...own, ROOK_STEP_LABEL_PRINTER: `127.0.0.1:${printer}` },
       }),
     );
   }
@@ -48,12 +51,14 @@ export async function browserTests(cluster, work) {
           .join(","),
         E2E_EMPTY_URL: empty.server.url,
         E2E_EMPTY_CODE: empty.code,
+        E2E_LABEL_PANEL: `http://127.0.0.1:${panel}`,
         PLAYWRIGHT_JSON_OUTPUT_NAME: report,
         FORCE_COLOR: "0",
       },
     }),
   );
   await Promise.all(servers.map((server) => server.stop()));
+  labels.kill();
   if (!existsSync(report)) {
     say(tail(result.out, 40));
     return [0, 1];

@@ -3,25 +3,16 @@ import { useRouter } from "next/navigation";
 import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Damage, DamageRowShown, DamageStated, DamageWalk, SeenMark } from "@/contract/damage";
-import { type Became, type DamageSays, damageSays } from "@/core/workshop/damage";
+import { type DamageSays, damageSays } from "@/core/workshop/damage";
 import { Button } from "@/kit/button";
 import { OneOf, SelectField, TextField } from "@/kit/field";
 import { Link } from "@/kit/link";
-import { Mark, type MarkKind } from "@/kit/mark";
 import { Plate } from "@/kit/plate";
 import { Problem } from "@/kit/problem";
 import { partWords, type T, titleOfKey } from "../inspect/words";
 import { FindingPictures } from "../pictures";
 import { send } from "../send";
 import { dayAndClock } from "../states";
-
-const becameMark: Readonly<Record<Became, MarkKind>> = {
-  new: "tag_out",
-  grown: "repair_by",
-  there_before: "watch",
-  gone: "fine",
-  not_told: "skipped",
-};
 
 const keyOf = ({ check, condition }: Pick<DamageRowShown, "check" | "condition">) => `${check} ${condition}`;
 
@@ -70,7 +61,7 @@ export function DamageView({
                     <h2 className="text-[20px] leading-snug font-bold">
                       {`${titleOfKey(t, row.check)}: ${t(`condition.${row.condition}`).toLowerCase()}`}
                     </h2>
-                    <Mark kind={becameMark[row.became]}>{t(`damage.became.${row.became}`)}</Mark>
+                    <p className="font-semibold">{t(`damage.became.${row.became}`)}</p>
                   </div>
                   {maySeal ? (
                     <OneOf
@@ -193,7 +184,7 @@ function HadIt({ t, damage, zone }: { t: T; damage: Damage; zone: string }) {
     <section className="mt-6">
       <h2 className="text-[22px] font-bold">{t("damage.had")}</h2>
       {damage.had.length === 0 ? <p>{t("damage.hadNobody")}</p> : null}
-      <ul>
+      <ul className="grid gap-x-8 md:grid-cols-2">
         {damage.had.map((one) => (
           <li key={`${one.atMs} ${one.kind}`} className="border-b border-line py-2">
             {t("damage.hadLine", {

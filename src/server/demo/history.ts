@@ -35,7 +35,7 @@ interface Past {
  * The long past: from eighteen months ago until the recent days that `stories.ts` tells. Each inspection is
  * walked, graded, decided and sealed by the same core and written as the app writes it, many at a time. Units a
  * crew needs were walked every week that is told, the others once a month. What was found then was put right
- * on the spot; what led to a tag is in the stories.
+ * on the spot; what led to a tag is in the stories. `plates`: of these units alone.
  */
 export async function tellHistory(
   db: Db,
@@ -43,6 +43,7 @@ export async function tellHistory(
   today: Date,
   fromDaysAgo: number,
   untilDaysAgo: number,
+  plates = demoPool.map(({ plate }) => plate),
 ): Promise<void> {
   const site = await db
     .selectFrom("site")
@@ -64,7 +65,7 @@ export async function tellHistory(
     siteId: site.id,
     people: new Map(people.map((p) => [p.badge, p])),
   };
-  for (const unit of demoPool) {
+  for (const unit of demoPool.filter(({ plate }) => plates.includes(plate))) {
     const row = units.find((u) => u.plate === unit.plate);
     if (row === undefined || row.sheetVersionId === null) continue;
     const everyDays = unit.need === undefined ? 30 : 7;
