@@ -1,7 +1,7 @@
 // `npm run bench`: measures the running app; `-- model` the machine model, `-- plan` the planner, `-- proof` what its plans
 // prove, `-- unseen` what is said to show in no walk, `-- diagnose` what is found of planted faults, `-- walk` the walk in a
 // browser, `-- scale` a thousand and ten thousand units, `-- records` records
-// looked through, `-- clocks` the day an hours limit is met, `-- survey` the best spot to stand, `-- shift` shifts planned. One JSON line last.
+// looked through, `-- clocks` the day an hours limit is met, `-- survey` the best spot to stand, `-- shift` shifts planned, `-- trends` how soon a change is told. One JSON line last.
 // Node built-ins only.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -15,7 +15,7 @@ import { during, giveUp } from "./setup/say.mjs";
 
 await ensurePackages({ browser: true });
 const [of, ...rest] = process.argv.slice(2);
-if (["model", "plan", "proof", "unseen", "diagnose", "clocks", "survey", "shift"].includes(of)) {
+if (["model", "plan", "proof", "unseen", "diagnose", "clocks", "survey", "shift", "trends"].includes(of)) {
   const core = await run(process.execPath, ["--import", "tsx", join("bench", of, `${of}.ts`), ...rest], {
     show: true,
   });

@@ -62,6 +62,17 @@ describe("a change of level", () => {
     );
   });
 
+  it("is seen past a slip of the tape before it", () => {
+    const stepped = weekly([...steady(20), ...steady(8, 0.62)]).map((one, i) =>
+      i === 5 ? { ...one, value: 1.6 } : one,
+    );
+    expect(levelChange(stepped, stopping)).toMatchObject({
+      shape: "step",
+      since: { likelyMs: 20 * 7 * dayMs },
+    });
+    expect(levelChange(stepped, stopping)?.sure).toBeGreaterThan(tellsFrom);
+  });
+
   it("is seldom told of readings that only scatter", () => {
     let told = 0;
     for (let seed = 0; seed < 200; seed++)
