@@ -19,10 +19,11 @@ const { values } = parseArgs({
 if (!["shift", "real"].includes(values.clock))
   giveUp(`--clock takes real, or shift for the morning before the early shift; got ${values.clock}.`);
 const port = Number(values.port);
-if (!Number.isInteger(port) || port < 1024 || port > 65531)
-  giveUp(`--port takes a number from 1024 to 65531, got ${values.port}.`);
-// The app, the wind meter stand-in and a hand on that, the label printer stand-in and its panel.
-for (const one of [port, port + 1, port + 2, port + 3, port + 4])
+if (!Number.isInteger(port) || port < 1024 || port > 65529)
+  giveUp(`--port takes a number from 1024 to 65529, got ${values.port}.`);
+// The app, the wind meter stand-in and a hand on that, the label printer stand-in and its panel, the mailbox
+// stand-in and its window.
+for (const one of Array.from({ length: 7 }, (_, i) => port + i))
   if (!(await portIsFree(one)))
     giveUp(`port ${one} is taken; stop what uses it or choose another with \`npm run demo -- --port 4720\`.`);
 
@@ -43,7 +44,7 @@ const env = {
   ROOK_STEP_KEYS: keys,
   ...(empty || values.clock === "real" ? {} : { ROOK_STEP_DEMO_NOW: morning }),
 };
-const standIns = `\n\nThe wind meter stand-in speaks NMEA 0183 on port ${port + 1}; a hand on it: curl -X POST http://127.0.0.1:${port + 2}/cut, /resume or "/wind?mean=9&gust=14".\nThe label printer stand-in takes PDF on port ${port + 3}; what it printed last: http://127.0.0.1:${port + 4}.`;
+const standIns = `\n\nThe wind meter stand-in speaks NMEA 0183 on port ${port + 1}; a hand on it: curl -X POST http://127.0.0.1:${port + 2}/cut, /resume or "/wind?mean=9&gust=14".\nThe label printer stand-in takes PDF on port ${port + 3}; what it printed last: http://127.0.0.1:${port + 4}.\nThe mailbox stand-in takes mail on port ${port + 5}; what came: http://127.0.0.1:${port + 6}.`;
 let server;
 let stopping = false;
 const stop = async (code) => {
@@ -73,12 +74,18 @@ await ensureBuild();
 const clock = /^Clock: (\S+)$/m.exec(prepared.out)?.[1];
 const serverEnv = {
   ROOK_STEP_KEYS: keys,
-  ...(empty ? {} : { ROOK_STEP_LABEL_PRINTER: `127.0.0.1:${port + 3}` }),
+  ...(empty
+    ? {}
+    : {
+        ROOK_STEP_LABEL_PRINTER: `127.0.0.1:${port + 3}`,
+        ROOK_STEP_SMTP: `smtp://127.0.0.1:${port + 5}`,
+      }),
   ...(clock === undefined ? {} : { ROOK_STEP_DEMO_NOW: clock }),
 };
 if (!empty) {
   startStandIn("wind-stand-in", [`${windPort}`, `${windPort + 1}`]);
   startStandIn("label-printer", [`${port + 3}`, `${port + 4}`]);
+  startStandIn("mailbox", [`${port + 5}`, `${port + 6}`]);
 }
 server = await startServer({ port, databaseUrl: cluster.appUrl("postgres"), env: serverEnv });
 say(

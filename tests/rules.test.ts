@@ -407,6 +407,7 @@ describe("migrations", () => {
       "037-shift-plan",
       "038-trends",
       "039-workshop",
+      "040-telling",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -474,6 +475,7 @@ describe("migrations", () => {
       "037-shift-plan",
       "038-trends",
       "039-workshop",
+      "040-telling",
     ]);
   });
 });

@@ -7,6 +7,7 @@ import condition from "../../messages/en/conditions.json";
 import damage from "../../messages/en/damage.json";
 import diagnose from "../../messages/en/diagnose.json";
 import machine from "../../messages/en/machine.json";
+import mail from "../../messages/en/mail.json";
 import plan from "../../messages/en/plan.json";
 import proof from "../../messages/en/proof.json";
 import sheets from "../../messages/en/sheets.json";
@@ -19,6 +20,7 @@ import conditionEs from "../../messages/es/conditions.json";
 import damageEs from "../../messages/es/damage.json";
 import diagnoseEs from "../../messages/es/diagnose.json";
 import machineEs from "../../messages/es/machine.json";
+import mailEs from "../../messages/es/mail.json";
 import planEs from "../../messages/es/plan.json";
 import proofEs from "../../messages/es/proof.json";
 import sheetsEs from "../../messages/es/sheets.json";
@@ -38,6 +40,7 @@ export const messages = {
   ...trends,
   ...workshop,
   ...damage,
+  ...mail,
   check,
   condition,
 };
@@ -57,6 +60,7 @@ const all: Readonly<Record<Language, Messages>> = {
     ...trendsEs,
     ...workshopEs,
     ...damageEs,
+    ...mailEs,
     check: checkEs,
     condition: conditionEs,
   },

@@ -77,6 +77,13 @@ export function SettingsView({
           {t("retention.title")}
         </Link>
       </section>
+      <section>
+        <h2 className="text-[22px] font-bold">{t("mail.title")}</h2>
+        <p className="max-w-[70ch] text-ink2">{t("mail.lead")}</p>
+        <Link href="/settings/mail" className={`${buttonLook("small")} mt-3`}>
+          {t("mail.link")}
+        </Link>
+      </section>
       {mine && site !== undefined ? (
         <>
           <Site site={site} />

@@ -6,8 +6,13 @@ import { database, openDatabase } from "@/server/database/database";
 import { isDemo } from "@/server/demo/mark";
 import { openDoor } from "@/server/door/door";
 import { log } from "@/server/log";
+import { sendMail, transportOf } from "@/server/mail/send";
+import { writeMail } from "@/server/mail/write";
 import { policiesThatCame } from "@/server/sites/policy";
 import { WindFeeds } from "@/server/wind/feeds";
+
+/** So often it is looked whether something is to be told by mail. */
+const tellEveryMs = 10_000;
 
 const wrong = settingsWrong();
 if (wrong.length > 0) throw new Error(`the app does not start with these settings:\n  ${wrong.join("\n  ")}`);
@@ -52,6 +57,21 @@ const follow = () =>
   });
 await follow();
 setInterval(follow, 10_000).unref();
+const smtp = setting("ROOK_STEP_SMTP");
+if (smtp !== undefined) {
+  const transport = transportOf(smtp);
+  const origin = setting("ROOK_STEP_URL") ?? `http://${hostname}:${port}`;
+  const tell = async () => {
+    try {
+      await writeMail(database(), origin, now());
+      await sendMail(database(), transport, setting("ROOK_STEP_MAIL_FROM"), now());
+    } catch (error) {
+      log.error({ error: String(error) }, "what is told by mail could not be written; it is tried again");
+    }
+    setTimeout(tell, tellEveryMs).unref();
+  };
+  setTimeout(tell, tellEveryMs).unref();
+}
 server.listen(port, hostname, () => log.info({ hostname, port }, "the app answers"));
 for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => process.exit(0));
 

@@ -21,6 +21,10 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   tag: ["insert"],
   tag_step: ["insert"],
   job_said: ["insert"],
+  // Choices and letters, no records.
+  mail_choice: ["insert", "update", "delete"],
+  mail_out: ["insert", "update", "delete"],
+  own_calendar: ["insert", "update"],
   key_said: ["insert"],
   retest_tag: ["insert"],
   seal: ["insert"],

@@ -48,6 +48,7 @@ import * as talks from "./migrations/036-talks";
 import * as shiftPlan from "./migrations/037-shift-plan";
 import * as trends from "./migrations/038-trends";
 import * as workshop from "./migrations/039-workshop";
+import * as telling from "./migrations/040-telling";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -90,6 +91,7 @@ const provider: MigrationProvider = {
     "037-shift-plan": shiftPlan as unknown as Migration,
     "038-trends": trends as unknown as Migration,
     "039-workshop": workshop as unknown as Migration,
+    "040-telling": telling as unknown as Migration,
   }),
 };
 

@@ -1,5 +1,6 @@
-import type { Generated } from "kysely";
+import type { ColumnType, Generated } from "kysely";
 import type { Shown, StaffDetail, StaffEventKind } from "@/contract/staff";
+import type { ToldKind } from "@/core/shift/telling";
 import type { Family } from "@/core/vocabulary/families";
 import type { KeptFile } from "@/server/documents/kept-file";
 import type { Role } from "@/server/people/roles";
@@ -45,4 +46,30 @@ export interface PersonTables {
   wrongTry: { counter: string; failures: number; lastAt: Time };
   sessionUse: { sessionId: string; lastSeenAt: Time };
   savedView: { id: string; personId: string; name: string; query: string; madeAt: Time };
+  /** What somebody is told by mail, where, and when not. */
+  mailChoice: {
+    personId: string;
+    address: string;
+    language: string;
+    digest: boolean;
+    tag: boolean;
+    quietFrom: number | null;
+    quietUntil: number | null;
+    stopSecret: string;
+    setAt: Time;
+  };
+  /** What is to be sent by mail, and what was. */
+  mailOut: {
+    no: Generated<string>;
+    personId: string;
+    kind: ToldKind;
+    about: string;
+    subject: string;
+    words: string;
+    madeAt: Time;
+    sendFrom: Time;
+    tries: Generated<number>;
+    sentAt: ColumnType<Date | null, Date | undefined, Date>;
+  };
+  ownCalendar: { personId: string; secretHash: string; madeAt: Time };
 }
