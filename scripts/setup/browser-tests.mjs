@@ -17,9 +17,16 @@ export async function browserTests(cluster, work) {
     ROOK_STEP_DEMO_DAYS: "12",
     LOG_LEVEL: "silent",
   };
-  // One label printer for all of them, and its panel, where a test sees what it printed.
-  const [printer, panel] = [await freePort(), await freePort()];
-  const labels = startStandIn("label-printer", [`${printer}`, `${panel}`]);
+  // One label printer and one mailbox for all of them, each with a port where a test sees what came.
+  const [printer, panel, mail, letters] = await freePorts(4);
+  const standIns = [
+    startStandIn("label-printer", [`${printer}`, `${panel}`]),
+    startStandIn("mailbox", [`${mail}`, `${letters}`]),
+  ];
+  const outside = {
+    ROOK_STEP_LABEL_PRINTER: `127.0.0.1:${printer}`,
+    ROOK_STEP_SMTP: `smtp://127.0.0.1:${mail}`,
+  };
   const yards = await during("Making the yards for the browsers", () => makeYards(cluster, work, env));
   const servers = [];
   for (const own of yards) {
@@ -27,7 +34,7 @@ export async function browserTests(cluster, work) {
       await startServer({
         port: await freePort(),
         databaseUrl: cluster.appUrl(own.DATABASE_URL.split("/").at(-1)),
-        env: { ...env, ...own, ROOK_STEP_LABEL_PRINTER: `127.0.0.1:${printer}` },
+        env: { ...env, ...own, ...outside },
       }),
     );
   }
@@ -52,13 +59,14 @@ export async function browserTests(cluster, work) {
         E2E_EMPTY_URL: empty.server.url,
         E2E_EMPTY_CODE: empty.code,
         E2E_LABEL_PANEL: `http://127.0.0.1:${panel}`,
+        E2E_LETTERS: `http://127.0.0.1:${letters}/letters`,
         PLAYWRIGHT_JSON_OUTPUT_NAME: report,
         FORCE_COLOR: "0",
       },
     }),
   );
   await Promise.all(servers.map((server) => server.stop()));
-  labels.kill();
+  for (const one of standIns) one.kill();
   if (!existsSync(report)) {
     say(tail(result.out, 40));
     return [0, 1];
@@ -79,6 +87,13 @@ export async function browserTests(cluster, work) {
     bad += 1;
   }
   return [stats.expected + yards.length, bad];
+}
+
+/** Free ports, none twice. */
+async function freePorts(count) {
+  const ports = new Set();
+  while (ports.size < count) ports.add(await freePort());
+  return [...ports];
 }
 
 /** A server over a database in which nobody is yet, and the code that opens it. */

@@ -7,6 +7,7 @@ import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
 import { Problem } from "@/kit/problem";
 import { send } from "../send";
+import { ImportNeeds } from "./import-needs";
 import { type Need, NeedForm } from "./need-form";
 
 interface NeedsProps {
@@ -16,6 +17,7 @@ interface NeedsProps {
   readonly units: readonly { readonly id: string; readonly plate: string }[];
   readonly inspectors: readonly { readonly id: string; readonly name: string }[];
   readonly mayChange: boolean;
+  readonly zone: string;
 }
 
 /** What each shift needs: which crew, what for, where and on which days. */
@@ -31,6 +33,17 @@ export function NeedsView(props: NeedsProps) {
       {props.shifts.map((shift) => (
         <OneShift key={shift.id} {...props} shift={shift} />
       ))}
+      {props.mayChange ? (
+        <ImportNeeds
+          path={`/api/sites/${encodeURIComponent(props.siteId)}/needs`}
+          known={{
+            shifts: props.shifts.map(({ id }) => id),
+            ...{ units: props.units, inspectors: props.inspectors, needs: props.needs },
+          }}
+          shifts={props.shifts}
+          zone={props.zone}
+        />
+      ) : null}
     </div>
   );
 }

@@ -19,6 +19,7 @@ export default async function NeedsPage() {
         <NeedsView
           siteId={call.siteId}
           {...found}
+          zone={call.zone}
           mayChange={mayAt(call.person, "plan_shift", call.siteId)}
         />
       </NextIntlClientProvider>
