@@ -38,8 +38,6 @@ export function TaggedNow({
   const { toDo, toConfirm } = leaveLike(model.plan, { sheet: data.sheet, found }, new Set(assessment.open));
   const open = assessment.open.filter((key) => model.plan.checks.some((check) => check.key === key)).length;
   const [sure, setSure] = useState<ReadonlySet<string>>(new Set());
-  const [hung, setHung] = useState(false);
-  const [told, setTold] = useState(false);
   // Read from its top, wherever the card was; felt through a glove, and heard of by nobody else.
   useEffect(() => {
     window.scrollTo(0, 0);
@@ -111,12 +109,23 @@ export function TaggedNow({
                 words={changeWords(t as unknown as T, step.change)}
               />
             ))}
-            <Line
-              done={hung}
-              onDone={() => setHung(true)}
-              words={number === "" ? t("taggedNow.hangNoNumber") : t("taggedNow.hang", { number })}
-            />
-            <Line done={told} onDone={() => setTold(true)} words={t("taggedNow.tell")} />
+            {(
+              [
+                ["covers", t("taggedNow.covers")],
+                ...(data.sheet.family === "tracked_spider"
+                  ? []
+                  : [["chocks", t("taggedNow.chocks")] as const]),
+                ["hang", number === "" ? t("taggedNow.hangNoNumber") : t("taggedNow.hang", { number })],
+                ["tell", t("taggedNow.tell")],
+              ] as const
+            ).map(([id, words]) => (
+              <Line
+                key={id}
+                done={sure.has(id)}
+                onDone={() => setSure(new Set([...sure, id]))}
+                words={words}
+              />
+            ))}
           </ul>
         </section>
       </div>
