@@ -75,6 +75,12 @@ export interface EffectShown {
   readonly insteadOf?: string;
 }
 
+/** From when until when somebody is there; null: as the shift. */
+export interface PartOfShift {
+  readonly fromMin: number | null;
+  readonly untilMin: number | null;
+}
+
 /** How many crews have a unit at their start, and the minutes the others wait. */
 export interface Served {
   readonly atStart: number;
@@ -109,6 +115,8 @@ export interface ShiftBoard {
   readonly people: Readonly<Record<string, string>>;
   readonly plates: Readonly<Record<string, string>>;
   readonly away: readonly string[];
+  /** Who is there for a part of the shift: minutes before (less than 0) or after its start. */
+  readonly partly: Readonly<Record<string, PartOfShift>>;
 }
 
 export interface LaterRow {

@@ -13,6 +13,7 @@ import type { Measures } from "../survey/figure";
 import { WindWarnings } from "../wind/wind-warnings";
 import { CancelledCrews } from "./cancelled-crews";
 import { ChangePlan, type PlanToChange } from "./change-plan";
+import { FoundRows } from "./found-rows";
 import { PeopleLanes } from "./people-lanes";
 import { PlanChanges } from "./plan-changes";
 import { PlanSummary } from "./plan-summary";
@@ -37,6 +38,8 @@ export interface ShiftData extends ShiftBoard {
 const beforeMin = 90;
 const afterMin = 30;
 const ticks = [0, 30, 60, 90, 120];
+/** More rows than one looks through: they can be searched, and those out of sight are not drawn. */
+const manyRows = 30;
 
 /** What must be ready, by when, by whom: each walk a strip of squares laid on the clock up to the shift's start. */
 export function ShiftView({ data }: { data: ShiftData }) {
@@ -96,7 +99,12 @@ export function ShiftView({ data }: { data: ShiftData }) {
         ) : null}
         {data.mayInspect ? <ReadyHere zone={zone} /> : null}
         <span className="ml-auto flex flex-wrap gap-3 self-center">
-          {data.mayPlan ? <WhoIsAway shift={toChange} {...{ people: data.people, away: data.away }} /> : null}
+          {data.mayPlan ? (
+            <WhoIsAway
+              shift={toChange}
+              {...{ people: data.people, away: data.away, partly: data.partly, startMs: shift.startMs, zone }}
+            />
+          ) : null}
           <StopForConditions siteId={data.siteId} nowMs={nowMs} />
         </span>
       </div>
@@ -120,60 +128,70 @@ export function ShiftView({ data }: { data: ShiftData }) {
           </span>
         </div>
       ) : null}
-      <ul>
-        {rows.map((row) => (
-          <li
-            key={`${row.needId} ${row.plate}`}
-            className={`relative grid min-h-[76px] grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2 border-b border-line px-4 py-1.5 ${columns} md:px-5`}
-          >
-            {isBarred(row.standing.state) ? (
-              <span className="hatched absolute inset-y-0 left-0 w-2.5" aria-hidden="true" />
-            ) : null}
-            <Link href={`/units/${row.plate}`} className="grid min-h-[48px] place-items-start content-center">
-              <Plate>{row.plate}</Plate>
-            </Link>
-            <div className="leading-snug">
-              <p className="font-bold">{t(`family.${row.family}`)}</p>
-              {row.was ? null : (
-                <p className="text-ink2">
-                  {row.place}, {row.crew}
-                </p>
-              )}
-            </div>
-            <div
-              className="relative col-span-2 hidden h-full min-h-[44px] md:col-span-1 md:block"
-              aria-hidden="true"
+      <FoundRows
+        finds={rows.length > manyRows}
+        rows={rows.map((row) => ({
+          key: `${row.needId} ${row.plate}`,
+          words: [row.plate, row.crew, row.place, row.slot?.person ?? "", t(`family.${row.family}`)].join(
+            " ",
+          ),
+          row: (
+            <li
+              className={`relative grid min-h-[76px] ${rows.length > manyRows ? "[contain-intrinsic-size:auto_76px] [content-visibility:auto]" : ""} grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2 border-b border-line px-4 py-1.5 ${columns} md:px-5`}
             >
-              {onClock ? (
-                <WalkStrip row={row} percent={percent} nowMs={nowMs} startMs={shift.startMs} />
+              {isBarred(row.standing.state) ? (
+                <span className="hatched absolute inset-y-0 left-0 w-2.5" aria-hidden="true" />
               ) : null}
-            </div>
-            <div className="col-span-2 flex items-center justify-between gap-x-4 md:col-span-1">
-              <RowWords row={row} zone={zone} onClock={onClock} />
-              {row.was ? null : (
-                <span className="flex flex-wrap justify-end gap-2">
-                  {data.mayPlan ? (
-                    <ChangePlan
-                      plan={toChange}
-                      {...{ needId: row.needId, crew: row.crew, place: row.place }}
-                      unitId={data.plan.given[row.needId]}
-                    />
-                  ) : null}
-                  {data.mayInspect &&
-                  (row.slot !== undefined || !row.standing.usable) &&
-                  row.standing.state !== "tagged_out" ? (
-                    <StartWalk
-                      unitId={row.unitId}
-                      plate={row.plate}
-                      words={row.walking === undefined ? t("shift.walk") : t("shift.goOn")}
-                      look={row === mineNext ? "go" : "plain"}
-                    />
-                  ) : null}
-                </span>
-              )}
-            </div>
-          </li>
-        ))}
+              <Link
+                href={`/units/${row.plate}`}
+                className="grid min-h-[48px] place-items-start content-center"
+              >
+                <Plate>{row.plate}</Plate>
+              </Link>
+              <div className="leading-snug">
+                <p className="font-bold">{t(`family.${row.family}`)}</p>
+                {row.was ? null : (
+                  <p className="text-ink2">
+                    {row.place}, {row.crew}
+                  </p>
+                )}
+              </div>
+              <div
+                className="relative col-span-2 hidden h-full min-h-[44px] md:col-span-1 md:block"
+                aria-hidden="true"
+              >
+                {onClock ? (
+                  <WalkStrip row={row} percent={percent} nowMs={nowMs} startMs={shift.startMs} />
+                ) : null}
+              </div>
+              <div className="col-span-2 flex items-center justify-between gap-x-4 md:col-span-1">
+                <RowWords row={row} zone={zone} onClock={onClock} />
+                {row.was ? null : (
+                  <span className="flex flex-wrap justify-end gap-2">
+                    {data.mayPlan ? (
+                      <ChangePlan
+                        plan={toChange}
+                        {...{ needId: row.needId, crew: row.crew, place: row.place }}
+                        unitId={data.plan.given[row.needId]}
+                      />
+                    ) : null}
+                    {data.mayInspect &&
+                    (row.slot !== undefined || !row.standing.usable) &&
+                    row.standing.state !== "tagged_out" ? (
+                      <StartWalk
+                        unitId={row.unitId}
+                        plate={row.plate}
+                        words={row.walking === undefined ? t("shift.walk") : t("shift.goOn")}
+                        look={row === mineNext ? "go" : "plain"}
+                      />
+                    ) : null}
+                  </span>
+                )}
+              </div>
+            </li>
+          ),
+        }))}
+      >
         {data.unserved.map(({ needId, crew, place }) => (
           <li
             key={needId}
@@ -188,7 +206,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
             {data.mayPlan ? <ChangePlan plan={toChange} {...{ needId, crew, place }} /> : null}
           </li>
         ))}
-      </ul>
+      </FoundRows>
       {data.mayPlan ? <CancelledCrews shift={toChange} crews={data.cancelled} /> : null}
       <PlanChanges changes={data.changes} zone={zone} />
       {data.mayPlan ? (

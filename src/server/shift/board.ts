@@ -43,7 +43,7 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
     cancelled: setting.needs
       .filter(({ id }) => setting.pins.cancelled.includes(id))
       .map(({ id: needId, crew, place }) => ({ needId, crew, place })),
-    away: setting.away,
+    ...{ away: setting.away, partly: setting.partly },
     people: Object.fromEntries(people),
   };
 }

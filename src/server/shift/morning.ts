@@ -1,4 +1,5 @@
 import { sql } from "kysely";
+import type { PartOfShift } from "@/contract/shift";
 import { sheetOfUnit, type UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
 import { isOutOfUse, isReadyFor } from "@/core/shift/fitness";
@@ -76,6 +77,7 @@ export interface ShiftSetting {
   readonly walks: ReadonlyMap<string, OpenWalk>;
   /** Who inspects here and is away from this shift. */
   readonly away: readonly string[];
+  readonly partly: Readonly<Record<string, PartOfShift>>;
 }
 
 /** Whole minutes from the start of the shift; before it less than 0. */
@@ -167,6 +169,11 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
     ...{ unpinned, morning: withPins(unpinned, pins) },
     people: new Map(inspectors.map(({ id, name }) => [id, name])),
     away: presences.filter((one) => one.away).map(({ personId }) => personId),
+    partly: Object.fromEntries(
+      presences
+        .filter((one) => !one.away)
+        .map(({ personId, fromMin, untilMin }) => [personId, { fromMin, untilMin }]),
+    ),
   };
 }
 
