@@ -26,8 +26,15 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await theme(page, "day", baseURL);
   await page.goto("/shift");
   await take(page, "shift");
-  await page.goto("/tagged");
-  await take(page, "tagged-out");
+  await page.goto("/workshop");
+  await take(page, "workshop");
+  await page.goto("/trends");
+  await page
+    .getByRole("img", { name: /^Stopping distance/ })
+    .locator("svg")
+    .first()
+    .waitFor();
+  await take(page, "trends");
   await page.goto("/units/LM-06");
   await take(page, "unit");
 
@@ -37,9 +44,6 @@ test("pictures of the main views", async ({ page, baseURL }) => {
   await page.goto("/sheets");
   await take(page, "sheets");
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.goto("/sheets/pellbridge-rt33");
-  await page.getByLabel("Steer modes: Fitted", { exact: true }).check({ force: true });
-  await take(page, "sheet-editor");
 
   await theme(page, "day", baseURL);
   for (const [path, name] of [

@@ -30,6 +30,7 @@ export function FindTrouble({
   tagId,
   part,
   otherTags,
+  below,
   children,
   ...given
 }: {
@@ -39,6 +40,8 @@ export function FindTrouble({
   trouble: TroubleData;
   /** What the tag itself says. */
   children: React.ReactNode;
+  /** What else stands with it, below what was seen. */
+  below?: React.ReactNode;
 }) {
   const t = useTranslations() as unknown as T;
   // What was worked out of it stands for as long as it is the same, however often the page is read.
@@ -77,6 +80,7 @@ export function FindTrouble({
             <CheckedFirst told={told} />
           </div>
         )}
+        {below}
       </section>
       <section aria-live="polite" aria-busy={working}>
         {report === undefined ? (

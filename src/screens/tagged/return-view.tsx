@@ -55,7 +55,8 @@ export function ReturnView({
   trouble,
   zone,
   measures,
-  beside,
+  state,
+  below,
 }: {
   tag: ReturnTag;
   may: May;
@@ -63,8 +64,10 @@ export function ReturnView({
   trouble: TroubleData | undefined;
   zone: string;
   measures: "metric" | "imperial";
-  /** How far the workshop is with it, its label, its key. */
-  beside?: React.ReactNode;
+  /** How far the workshop is with it. */
+  state?: React.ReactNode;
+  /** Its label and its key. */
+  below?: React.ReactNode;
 }) {
   const t = useTranslations();
   const part = partSentence(t, { where: tag.whereOnIt ?? [], sizeMm: tag.sizeMm ?? undefined }, measures);
@@ -88,7 +91,7 @@ export function ReturnView({
       {tag.inspectionId === null ? null : (
         <FindingPictures inspectionId={tag.inspectionId} pictures={tag.pictures} />
       )}
-      {released ? null : beside}
+      {released ? null : <div className="mt-4">{state}</div>}
       <h2 className="mt-6 text-[20px] font-bold">{t("tagged.steps")}</h2>
       <ol className="mt-1">
         <StepLine title={t("tagged.raised")} at={dayAndClock(tag.raisedAtMs, zone)} by={tag.by} />
@@ -114,12 +117,16 @@ export function ReturnView({
           part={tag.part as PartId | null}
           otherTags={tag.otherTags}
           trouble={trouble}
+          below={below}
         >
           {says}
         </FindTrouble>
       ) : (
         <div className="grid gap-6 p-4 md:grid-cols-2 md:p-6">
-          <section>{says}</section>
+          <section>
+            {says}
+            {released ? null : below}
+          </section>
           <section className="border-[2.5px] border-ink p-4 md:p-5">
             <Next tag={tag} may={may} />
           </section>

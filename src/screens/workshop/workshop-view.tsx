@@ -63,15 +63,9 @@ export function WorkshopView({
                   {mine.map((job) => (
                     <li key={job.id} className="grid gap-x-6 gap-y-2 lg:grid-cols-[1fr_minmax(320px,420px)]">
                       <JobWords t={t} job={job} nowMs={nowMs} zone={zone} />
-                      <JobStateLine
-                        {...{
-                          jobId: job.id,
-                          state: job.state,
-                          me,
-                          maySay: maySay && (job.waits ?? "repair") === "repair",
-                          zone,
-                        }}
-                      />
+                      {(job.waits ?? "repair") === "repair" ? (
+                        <JobStateLine {...{ jobId: job.id, state: job.state, me, maySay, zone }} />
+                      ) : null}
                     </li>
                   ))}
                 </ul>

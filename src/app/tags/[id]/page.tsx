@@ -54,18 +54,20 @@ export default async function TagPage({ params }: { params: Promise<{ id: string
           trouble={trouble}
           zone={call.zone}
           measures={chrome.display.measures}
-          beside={
+          state={
+            tag.waits === "repair" ? (
+              <JobStateLine
+                jobId={tag.id}
+                state={states.get(tag.id) ?? {}}
+                me={call.person.id}
+                maySay={holds("maintain")}
+                zone={call.zone}
+              />
+            ) : null
+          }
+          below={
             <>
-              <section className="mt-6">
-                <JobStateLine
-                  jobId={tag.id}
-                  state={states.get(tag.id) ?? {}}
-                  me={call.person.id}
-                  maySay={holds("maintain") && tag.waits === "repair"}
-                  zone={call.zone}
-                />
-                <PrintLabel tagId={tag.id} printer={hasLabelPrinter()} />
-              </section>
+              <PrintLabel tagId={tag.id} printer={hasLabelPrinter()} />
               <KeyRegister
                 plate={tag.plate}
                 keys={keys.get(tag.unitId) ?? {}}
