@@ -62,12 +62,11 @@ if (smtp !== undefined) {
   const transport = transportOf(smtp);
   const origin = setting("ROOK_STEP_URL") ?? `http://${hostname}:${port}`;
   const tell = async () => {
-    try {
-      await writeMail(database(), origin, now());
-      await sendMail(database(), transport, setting("ROOK_STEP_MAIL_FROM"), now());
-    } catch (error) {
+    const failed = (error: unknown) =>
       log.error({ error: String(error) }, "what is told by mail could not be written; it is tried again");
-    }
+    await writeMail(database(), origin, now()).catch(failed);
+    // What is written goes, whatever could not be.
+    await sendMail(database(), transport, setting("ROOK_STEP_MAIL_FROM"), now()).catch(failed);
     setTimeout(tell, tellEveryMs).unref();
   };
   setTimeout(tell, tellEveryMs).unref();

@@ -3,6 +3,7 @@ import type { ShiftBoard } from "@/contract/shift";
 import { isDigestDue, mayBeSentMs, type QuietHours, type ToldKind } from "@/core/shift/telling";
 import { localMs, type Zone } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
+import { log } from "@/server/log";
 import { shiftBoard } from "@/server/shift/board";
 import { shiftDayAt } from "@/server/shift/shift-day";
 import { letterWords } from "./words";
@@ -52,7 +53,10 @@ export async function writeMail(db: Db, origin: string, at: Date): Promise<void>
               : { fromMin: quietFrom, untilMin: quietUntil },
         }),
       );
-    await writeForSite(db, siteId, readers, origin, at);
+    // One site's trouble keeps no other's people in the dark.
+    await writeForSite(db, siteId, readers, origin, at).catch((error: unknown) => {
+      log.error({ error: String(error), siteId }, "a site's letters could not be written; it is tried again");
+    });
   }
 }
 
