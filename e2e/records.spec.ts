@@ -13,7 +13,7 @@ test("an auditor finds records, keeps the search, and takes a year away to be ch
   await page.getByRole("navigation").getByRole("link", { name: "Records" }).click();
   const count = page.getByRole("status").filter({ hasText: /record/ });
   await expect(count).toContainText(/\d+ records/);
-  await page.getByLabel("Unit or serial").fill("lm 06");
+  await page.getByLabel("Unit, serial or model").fill("lm 06");
   await page.getByLabel("Decision").selectOption("cleared_with_notes");
   await page.getByRole("button", { name: "Find" }).click();
   await expect(page).toHaveURL(/unit=lm(\+|%20)06/);
@@ -23,7 +23,7 @@ test("an auditor finds records, keeps the search, and takes a year away to be ch
   await page.getByRole("button", { name: "Keep this search" }).click();
   await page.getByRole("link", { name: "Clear" }).click();
   await page.getByRole("link", { name: "LM-06 with notes" }).click();
-  await expect(page.getByLabel("Unit or serial")).toHaveValue("lm 06");
+  await expect(page.getByLabel("Unit, serial or model")).toHaveValue("lm 06");
   const csv = await page.request.get(
     (await page.getByRole("link", { name: "Download CSV" }).getAttribute("href")) ?? "",
   );

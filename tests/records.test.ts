@@ -136,6 +136,7 @@ describe("records are found", () => {
 
   it("of every unit that is meant, however many are", async () => {
     expect(await idsOf({ unit: "R" })).toHaveLength(15);
+    expect(await idsOf({ unit: slabScissorSheet.model })).toHaveLength(15);
   });
 
   it("of another site never, and of what an address says amiss it takes the rest", async () => {

@@ -9,6 +9,7 @@ import { needSchema, setNeed } from "@/server/shift/needs";
 import { setPresence } from "@/server/shift/people";
 import { dropPin, setPin } from "@/server/shift/pins";
 import { othersFor } from "@/server/shift/swap";
+import { recordRepair } from "@/server/tags/return";
 import { addUnit, at, begin, tagOut, yardForFile } from "./database";
 
 const yard = yardForFile();
@@ -195,5 +196,21 @@ describe("a shift's plan", () => {
         if (slot !== undefined) expect(gone.has(slot.personId), crew).toBe(false);
       }
     }
+  });
+
+  it("has a unit that is repaired re-tested by somebody who may, where no crew waits for it", async () => {
+    const { operator, technician } = yard.people;
+    await addUnit(yard.db, "P-9", slabScissorSheet);
+    const { id } = await tagOut(yard, "P-9", operator, 50);
+    expect((await board(51)).retests).toEqual([]);
+    const repair = { cause: "c", work: "w", repaired: ["rails" as const], disturbed: [], licence: "L" };
+    await recordRepair(yard.db, id, technician, repair, at(52));
+    const { retests, served, morning } = await board(53);
+    expect(retests).toMatchObject([{ tagId: id, plate: "P-9" }]);
+    expect(["operator", "second", "technician", "otherTechnician"]).toContain(retests[0]?.slot?.person);
+    // No crew is served later for it, and a technician is given no inspection by it.
+    const without = timetableOf({ ...morning, jobs: [] }, (await board(53)).plan);
+    expect(served.lateMin).toBe(without.crews.reduce((sum, { lateMin }) => sum + lateMin, 0));
+    for (const unit of morning.units) expect(unit.minutesBy[technician]).toBeUndefined();
   });
 });

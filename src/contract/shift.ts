@@ -68,7 +68,8 @@ export interface ShiftChange {
 
 /** What is otherwise: which crew, which unit, who, and instead of what; empty where that is not in question. */
 export interface EffectShown {
-  readonly kind: Effect["kind"];
+  /** What somebody does of a unit that waits for its re-test is that. */
+  readonly kind: Effect["kind"] | "retests";
   readonly crew: string;
   readonly unit: string;
   readonly person: string;
@@ -111,12 +112,21 @@ export interface ShiftBoard {
   readonly crewMin: number;
   readonly morning: Morning;
   readonly pins: Pins;
+  /** Units that wait for their re-test: who makes it when; nobody where it does not fit. */
+  readonly retests: readonly RetestRow[];
   /** Names of all who inspect here, and plates of all units. */
   readonly people: Readonly<Record<string, string>>;
   readonly plates: Readonly<Record<string, string>>;
   readonly away: readonly string[];
   /** Who is there for a part of the shift: minutes before (less than 0) or after its start. */
   readonly partly: Readonly<Record<string, PartOfShift>>;
+}
+
+export interface RetestRow {
+  readonly tagId: string;
+  readonly number: string;
+  readonly plate: string;
+  readonly slot?: { readonly person: string; readonly startMs: number; readonly endMs: number };
 }
 
 export interface LaterRow {

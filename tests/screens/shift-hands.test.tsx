@@ -81,7 +81,8 @@ describe("parts on the drawing", () => {
       <PartsOnDrawing sheet={scissor} touched={touched} onTouch={(next) => void got.push(next)} />
     );
     const { rerender } = show(view({ repaired: [], disturbed: ["hoses"] }));
-    press(/\. Hydraulic tray$/);
+    // On the board, and on the strip it folds into.
+    fireEvent.click(screen.getAllByRole("button", { name: /\. Hydraulic tray$/ })[0] as HTMLElement);
     press("Hoses: disturbed");
     rerender(view({ repaired: ["hoses"], disturbed: ["covers"] }));
     press("Hoses: repaired");

@@ -56,7 +56,16 @@ const shift = (
           day: "2026-03-02",
         },
         rows,
-        ...{ unserved: [], cancelled: [], later: [], withoutSheet: 0, changes: [], away: [], partly: {} },
+        ...{
+          unserved: [],
+          cancelled: [],
+          later: [],
+          withoutSheet: 0,
+          changes: [],
+          away: [],
+          partly: {},
+          retests: [],
+        },
         ...{ served: { atStart: 1, lateMin: 0 }, inListOrder: { atStart: 0, lateMin: 9 }, crewMin: 0 },
         ...{ plan: { given: {}, orders: {} }, pins: noPins, people: { oake: "R. Oake" }, plates: {} },
         morning: {

@@ -39,7 +39,7 @@ export function personOptions(
   now: Timetable,
   unitId: string,
 ): readonly Option[] {
-  const unit = morning.units.find(({ id }) => id === unitId);
+  const unit = [...morning.units, ...morning.jobs].find(({ id }) => id === unitId);
   const crewId = now.crews.find((one) => one.unitId === unitId)?.crewId;
   return Object.keys(unit?.minutesBy ?? {}).map((person) =>
     optionOf(morning, withPerson(pins, unitId, person, crewId), plan, now, crewId, person),

@@ -62,10 +62,12 @@ export function PeopleLanes({ plan }: { plan: PlanToChange }) {
     setDragged(undefined);
     setCosts(undefined);
   };
+  const workOf = (id: string) =>
+    morning.units.find((one) => one.id === id) ?? morning.jobs.find((one) => one.id === id);
   const holderOf = (unitId: string) => now.slots.find(({ workId }) => workId === unitId)?.personId;
   const costFor = (person: string): string => {
     if (dragged === undefined || holderOf(dragged) === person) return "";
-    if (morning.units.find(({ id }) => id === dragged)?.minutesBy[person] === undefined) return t("mayNot");
+    if (workOf(dragged)?.minutesBy[person] === undefined) return t("mayNot");
     const option = costs?.find(({ value }) => value === person);
     if (option === undefined) return t("working");
     return [lateWords(t, option), ...othersWords(t, option, plan.crews, plates)].join(", ");
@@ -73,7 +75,7 @@ export function PeopleLanes({ plan }: { plan: PlanToChange }) {
   const put = async ({ active, over }: DragEndEvent) => {
     const [unitId, person] = [`${active.id}`, over === null ? undefined : `${over.id}`];
     letGo();
-    const may = morning.units.find(({ id }) => id === unitId)?.minutesBy[person ?? ""];
+    const may = workOf(unitId)?.minutesBy[person ?? ""];
     if (person === undefined || may === undefined || holderOf(unitId) === person) return;
     const crew = now.crews.find((one) => one.unitId === unitId)?.crewId;
     await say("PUT", { kind: "person", about: unitId, value: person, crew });
@@ -121,6 +123,7 @@ export function PeopleLanes({ plan }: { plan: PlanToChange }) {
                     plan={plan}
                     words={t("drag", { plate: plate(slot.workId), name: name(id) })}
                     fixed={underWay?.workId === slot.workId}
+                    retest={morning.jobs.some((job) => job.id === slot.workId)}
                   />
                 ))}
             </Lane>
@@ -163,17 +166,20 @@ function Walk({
   plan,
   words,
   fixed,
+  retest,
 }: {
   slot: Slot;
   plan: PlanToChange;
   words: string;
   /** It is under way and stays. */
   fixed: boolean;
+  retest: boolean;
 }) {
   const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({
     id: slot.workId,
     disabled: fixed,
   });
+  const t = useTranslations("shift.plan");
   const at = (minute: number) => clock(plan.startMs + minute * 60_000, plan.zone);
   return (
     <button
@@ -187,6 +193,7 @@ function Walk({
       disabled={fixed}
     >
       {plan.plates[slot.workId] ?? ""}
+      {retest ? `, ${t("retest")}` : ""}
       <span className="block text-[17px] font-normal">
         {at(slot.startMin)}–{at(slot.endMin)}
       </span>

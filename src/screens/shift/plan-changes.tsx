@@ -7,7 +7,7 @@ export function PlanChanges({ changes, zone }: { changes: readonly ShiftChange[]
   const t = useTranslations("shift.plan");
   if (changes.length === 0) return null;
   const effect = ({ kind, insteadOf, ...names }: EffectShown) =>
-    kind === "gets" || kind === "does"
+    kind === "gets" || kind === "does" || kind === "retests"
       ? insteadOf === undefined
         ? t(`effect.${kind}`, names)
         : t(`effect.${kind}_instead`, { ...names, insteadOf })

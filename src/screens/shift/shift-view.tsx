@@ -18,6 +18,7 @@ import { PeopleLanes } from "./people-lanes";
 import { PlanChanges } from "./plan-changes";
 import { PlanSummary } from "./plan-summary";
 import { ReadyHere } from "./ready-here";
+import { Retests } from "./retests";
 import { RowWords } from "./row-words";
 import { StartWalk } from "./start-walk";
 import { WalkStrip } from "./walk-strip";
@@ -208,6 +209,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
         ))}
       </FoundRows>
       {data.mayPlan ? <CancelledCrews shift={toChange} crews={data.cancelled} /> : null}
+      <Retests retests={data.retests} zone={zone} />
       <PlanChanges changes={data.changes} zone={zone} />
       {data.mayPlan ? (
         <>

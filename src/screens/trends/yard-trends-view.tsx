@@ -103,7 +103,13 @@ export function YardTrendsView({
           words={(name) => t(`part.${name}`)}
           href={(name) => `/records?part=${name}`}
         />
-        <Counts t={t} title={t("trends.by.model")} counts={failures.models} words={(name) => name} />
+        <Counts
+          t={t}
+          title={t("trends.by.model")}
+          counts={failures.models}
+          words={(name) => name}
+          href={(name) => `/records?unit=${encodeURIComponent(name)}`}
+        />
         <Counts
           t={t}
           title={t("trends.by.place")}

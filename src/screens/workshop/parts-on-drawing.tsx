@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { partsAt } from "@/core/catalogue/parts-at";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { PartId } from "@/core/vocabulary/parts";
-import { Board } from "@/kit/board/board";
+import { Board, type BoardStop, Strip } from "@/kit/board/board";
 import { Button } from "@/kit/button";
 
 export interface PartsTouched {
@@ -41,19 +41,23 @@ export function PartsOnDrawing({
       : touched.disturbed.includes(part)
         ? "disturbed"
         : "untouched";
+  const stops = places.map(
+    ({ stop, parts }, i): BoardStop => ({
+      stop,
+      state: i === open ? "now" : parts.some(isTouched) ? "done" : "open",
+    }),
+  );
+  const go = (index: number) => setOpen(index === open ? undefined : index);
+  // Where squares would overlap, the board folds into a strip of them.
   return (
-    <div className="mt-3">
+    <div className="@container mt-3">
       <p className="text-ink2">{t("workshop.drawing.help")}</p>
-      <Board
-        sheet={sheet}
-        stops={places.map(({ stop, parts }, i) => ({
-          stop,
-          state: i === open ? "now" : parts.some(isTouched) ? "done" : "open",
-        }))}
-        now={open ?? -1}
-        route="none"
-        onGo={(index) => setOpen(index === open ? undefined : index)}
-      />
+      <div className="hidden @xl:block">
+        <Board sheet={sheet} stops={stops} now={open ?? -1} route="none" onGo={go} />
+      </div>
+      <div className="@xl:hidden">
+        <Strip stops={stops} onGo={go} />
+      </div>
       {place === undefined ? null : (
         <fieldset className="mt-2 border-2 border-ink p-3">
           <legend className="px-1 font-bold">

@@ -140,20 +140,29 @@ export async function startRetest(db: Db, personId: string, tagId: string, at: D
       .where("i.personId", "=", personId)
       .executeTakeFirst();
     if (open !== undefined) return open.id;
-    const repaired = partsIn(served.flatMap((one) => one.repaired));
-    const scope: Scope = {
-      kind: "retest",
-      parts: repaired,
-      disturbed: partsIn(served.flatMap((one) => one.disturbed)).filter((part) => !repaired.includes(part)),
-      checks: [...new Set(served.flatMap((one) => one.checks))],
-    };
+    const scope = scopeOf(served);
     const tagIds = served.map((one) => one.id).sort((a) => (a === tagId ? -1 : 0));
     return begin(trx, tag.unitId, personId, scope, tagIds, at, heads);
   });
 }
 
+/** What a re-test of these tags looks at: all that was found, repaired and disturbed under any of them. */
+function scopeOf(served: Awaited<ReturnType<typeof repairedTags>>): Scope {
+  const repaired = partsIn(served.flatMap((one) => one.repaired));
+  return {
+    kind: "retest",
+    parts: repaired,
+    disturbed: partsIn(served.flatMap((one) => one.disturbed)).filter((part) => !repaired.includes(part)),
+    checks: [...new Set(served.flatMap((one) => one.checks))],
+  };
+}
+
+/** What a re-test of a unit would look at as things stand. */
+export const retestScope = async (db: Db, unitId: string): Promise<Scope> =>
+  scopeOf(await repairedTags(db, unitId));
+
 /** Tags of a unit that stand and have a repair recorded, with all that was repaired and disturbed under each. */
-async function repairedTags(trx: Trx, unitId: string) {
+async function repairedTags(trx: Trx | Db, unitId: string) {
   const rows = await trx
     .selectFrom("standingTag as t")
     .innerJoin("tagStep as s", "s.tagId", "t.id")

@@ -9,7 +9,7 @@ const day = z.iso.date().optional().catch(undefined);
 
 /** What records are looked for by. Whatever is none of it is left out, so that an old address still finds something. */
 export const askedSchema = z.object({
-  /** A plate or a serial number, or part of one. */
+  /** A plate, a serial number or a model, or part of one. */
   unit: text,
   /** A name or a badge number. */
   person: text,

@@ -62,18 +62,17 @@ async function conditionsOf(db: Db, { siteId, zone }: AtSite, asked: RecordsAske
 
 const moment = (ms: number) => sql`${sql.lit(new Date(ms).toISOString())}::timestamptz`;
 
-/** Units of a site whose plate or serial has what was typed. */
+/** Units of a site whose plate, serial or model has what was typed. */
 async function unitsMeant(db: Db, siteId: string, typed: string): Promise<readonly string[]> {
+  const has = (column: string) =>
+    sql<boolean>`upper(regexp_replace(${sql.ref(column)}, '[^[:alnum:]]', '', 'g')) LIKE ${`%${barePlate(typed)}%`}`;
   const rows = await db
-    .selectFrom("unit")
-    .select("id")
-    .where("siteId", "=", siteId)
-    .where((eb) =>
-      eb.or([
-        sql<boolean>`upper(regexp_replace(plate, '[^[:alnum:]]', '', 'g')) LIKE ${`%${barePlate(typed)}%`}`,
-        sql<boolean>`upper(regexp_replace(serial, '[^[:alnum:]]', '', 'g')) LIKE ${`%${barePlate(typed)}%`}`,
-      ]),
-    )
+    .selectFrom("unit as u")
+    .leftJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
+    .leftJoin("sheet as h", "h.id", "v.sheetId")
+    .select("u.id")
+    .where("u.siteId", "=", siteId)
+    .where((eb) => eb.or([has("u.plate"), has("u.serial"), has("h.name")]))
     .execute();
   return rows.map(({ id }) => id);
 }

@@ -35,6 +35,19 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
     changes: changes.flatMap(({ change, madeAt }) =>
       change === null ? [] : [namedChange(setting, change, madeAt.getTime())],
     ),
+    retests: setting.retests.map(({ unitId, tagId, number }) => {
+      const slot = inForce.timetable.slots.find(({ workId }) => workId === unitId);
+      const msOf = (minute: number) => shift.startMs + minute * 60_000;
+      return {
+        ...{ tagId, number, plate: setting.units.get(unitId)?.plate ?? "" },
+        ...(slot !== undefined && {
+          slot: {
+            person: people.get(slot.personId) ?? "",
+            ...{ startMs: msOf(slot.startMin), endMs: msOf(slot.endMin) },
+          },
+        }),
+      };
+    }),
     served: servedBy(inForce.timetable),
     inListOrder: servedBy(timetableOf(morning, listOrder(morning))),
     crewMin: inForce.timetable.cost.crewMin,
@@ -114,10 +127,11 @@ const walkingOf = ({ people, done, startedMs }: OpenWalk) => ({
 
 /** A change with names in the place of ids; what nobody knows any more is left out. */
 function namedChange(
-  { units, people, needs }: ShiftSetting,
+  { units, people, needs, retests }: ShiftSetting,
   { causes, effects }: PlanChange,
   atMs: number,
 ): ShiftChange {
+  const waiting = new Set(retests.map(({ unitId }) => unitId));
   const crews = new Map(needs.map(({ id, crew }: NeedRow) => [id, crew]));
   const nameOf = (id: string | undefined) =>
     id === undefined ? "" : (units.get(id)?.plate ?? people.get(id) ?? crews.get(id) ?? "");
@@ -130,7 +144,7 @@ function namedChange(
     effects: effects
       .filter((effect) => !("crew" in effect) || nameOf(effect.crew) !== "")
       .map((effect) => ({
-        kind: effect.kind,
+        kind: effect.kind === "does" && waiting.has(effect.work) ? ("retests" as const) : effect.kind,
         crew: "crew" in effect ? nameOf(effect.crew) : "",
         unit: nameOf("unit" in effect ? effect.unit : "work" in effect ? effect.work : effect.had),
         person: "person" in effect ? nameOf(effect.person) : "",

@@ -3,7 +3,7 @@ import type { PartOfShift } from "@/contract/shift";
 import { sheetOfUnit, type UnitFigures } from "@/core/sheet/overrides";
 import type { Sheet } from "@/core/sheet/sheet";
 import { isOutOfUse, isReadyFor } from "@/core/shift/fitness";
-import type { Crew, Inspector, Morning, ShiftUnit } from "@/core/shift/morning";
+import type { Crew, Inspector, Job, Morning, ShiftUnit } from "@/core/shift/morning";
 import type { NeededWork } from "@/core/shift/needed-work";
 import { walkMin } from "@/core/shift/pace";
 import { type Pins, withPins } from "@/core/shift/pins";
@@ -15,6 +15,7 @@ import { fitOfUnit } from "./fits";
 import { helpersOn, inspectorsOf, pacesOf, presencesOn } from "./people";
 import { pinsOn } from "./pins";
 import { type PlanSize, planSizes, sheetContents } from "./plan-minutes";
+import { type RetestWaiting, retestsWaiting } from "./retests";
 import { type ShiftDay, shiftDayAt } from "./shift-day";
 
 const minuteMs = 60_000;
@@ -78,6 +79,7 @@ export interface ShiftSetting {
   /** Who inspects here and is away from this shift. */
   readonly away: readonly string[];
   readonly partly: Readonly<Record<string, PartOfShift>>;
+  readonly retests: readonly RetestWaiting[];
 }
 
 /** Whole minutes from the start of the shift; before it less than 0. */
@@ -104,19 +106,31 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
   const wanted = [...new Set([...canUse.values()].flat())].filter(
     (id) => !isOutOfUse(units.get(id)?.standing.state ?? "held"),
   );
+  const retests = await retestsWaiting(db, siteId, units, site.policy);
   const named = new Set([...needs.map(({ inspectorId }) => inspectorId), ...Object.values(pins.people)]);
   const away = new Map(presences.map((one) => [one.personId, one]));
   // Somebody else who has begun a walk finishes it, and is asked for no more.
   const walkers = new Set([...walks.values()].flatMap((walk) => walk.people.map(({ id }) => id)));
   const planned = ({ id, operates }: { readonly id: string; readonly operates: boolean }) =>
     operates || named.has(id);
-  const present = inspectors.filter(
-    (one) => (planned(one) || walkers.has(one.id)) && !away.get(one.id)?.away,
+  // Technicians inspect only what they are named for, and re-test what waits for it.
+  const retesters = new Set(
+    retests.length === 0 ? [] : inspectors.filter(({ repairs }) => repairs).map(({ id }) => id),
   );
-  const ids = present.map(({ id }) => id);
+  const present = inspectors.filter(
+    (one) => (planned(one) || walkers.has(one.id) || retesters.has(one.id)) && !away.get(one.id)?.away,
+  );
+  const ids = present
+    .filter((one) => planned(one) || walkers.has(one.id) || !retesters.has(one.id))
+    .map(({ id }) => id);
   const sizeOf = new Map([...units.values()].map(({ id, size }) => [id, size.minutes]));
   const [may, paces, fails] = await Promise.all([
-    mayInspect(db, ids, wanted, at),
+    mayInspect(
+      db,
+      present.map(({ id }) => id),
+      [...wanted, ...retests.map(({ unitId }) => unitId)],
+      at,
+    ),
     pacesOf(db, ids, sizeOf, at),
     failShares(db, wanted, at),
   ]);
@@ -141,7 +155,8 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
     const { id } = one;
     const said = away.get(id);
     const at = underWay(id, walks, byId, units, nowMin);
-    const until = planned(one) ? shiftMinute(shift, shift.endMs) : (at.underWay?.doneMin ?? nowMin);
+    const until =
+      planned(one) || retesters.has(id) ? shiftMinute(shift, shift.endMs) : (at.underWay?.doneMin ?? nowMin);
     return {
       ...{ id, place: yard },
       fromMin: Math.max(said?.fromMin ?? -comeBeforeMin, nowMin),
@@ -158,15 +173,28 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
       ),
     }),
   );
+  const usual = new Set(needs.map(({ unitId }) => unitId));
+  const jobs = retests.map(
+    ({ unitId, minutes, assisted }): Job => ({
+      // Its unit is tagged out, so no inspection has its name.
+      ...{ id: unitId, place: yard, assisted },
+      dueMin: usual.has(unitId) ? 0 : shiftMinute(shift, shift.endMs),
+      minutesBy: Object.fromEntries(
+        present
+          .filter(({ id, retests: mayRetest }) => mayRetest && may.has(`${id} ${unitId}`))
+          .map(({ id }) => [id, walkMin(minutes, paces.get(id) ?? 1)]),
+      ),
+    }),
+  );
   const unpinned: Morning = {
     ...{ nowMin, endMin: Math.max(useAfterMin, nowMin + comeBeforeMin) },
-    ...{ crews, units: shiftUnits, jobs: [], people, walkingMin: {}, elsewhereMin: 0 },
+    ...{ crews, units: shiftUnits, jobs, people, walkingMin: {}, elsewhereMin: 0 },
     // Where nobody does nothing else, one of those who inspect helps another.
     assistants: Math.max(helpers, present.length > 1 ? 1 : 0),
   };
   return {
     ...{ siteId, zone: site.timeZone, policy: site.policy, shift, pins, needs, units, walks },
-    ...{ unpinned, morning: withPins(unpinned, pins) },
+    ...{ unpinned, morning: withPins(unpinned, pins), retests },
     people: new Map(inspectors.map(({ id, name }) => [id, name])),
     away: presences.filter((one) => one.away).map(({ personId }) => personId),
     partly: Object.fromEntries(

@@ -13,7 +13,11 @@ export const inspectorsOf = (db: Db, siteId: string) =>
     .selectFrom("person as p")
     .innerJoin("personRole as r", "r.personId", "p.id")
     .select(["p.id", "p.name"])
-    .select(sql<boolean>`bool_or(r.role = 'operator')`.as("operates"))
+    .select([
+      sql<boolean>`bool_or(r.role = 'operator')`.as("operates"),
+      sql<boolean>`bool_or(r.role = ANY(${[...rights.retest]}))`.as("retests"),
+      sql<boolean>`bool_or(r.role = 'technician')`.as("repairs"),
+    ])
     .where("r.siteId", "=", siteId)
     .where("r.role", "in", rights.inspect)
     .where("p.active", "=", true)

@@ -52,7 +52,11 @@ export async function planInForce(db: Db, setting: ShiftSetting, at: Date): Prom
   const fresh = known?.parts === parts && Math.abs(at.getTime() - known.atMs) < searchAgainMs;
   if (fresh && known.no === stored?.no) return kept;
   const found = planShift(morning, before, effort);
-  const better = scoreOf(kept.timetable.cost) - scoreOf(found.timetable.cost) >= worthChangingMin;
+  const gained = scoreOf(kept.timetable.cost) - scoreOf(found.timetable.cost);
+  // A job that nobody had is worth a plan of its own, however little it weighs.
+  const isIn = ({ slots }: Timetable, job: string) => slots.some(({ workId }) => workId === job);
+  const takesUp = morning.jobs.some(({ id }) => !isIn(kept.timetable, id) && isIn(found.timetable, id));
+  const better = gained >= worthChangingMin || (takesUp && gained > 0);
   if (stored !== undefined && !better) {
     remember(key, { no: stored.no, parts, atMs: at.getTime() });
     return kept;
