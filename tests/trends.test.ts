@@ -7,6 +7,7 @@ import { migrate, migrateDown } from "@/server/database/migrate";
 import { walkAndSign } from "@/server/demo/walk";
 import { sealedRecord } from "@/server/records/read";
 import { recordRepair } from "@/server/tags/return";
+import { ownAttention } from "@/server/trends/attention";
 import { monthSpan, tagsOfMonth } from "@/server/trends/month";
 import { trendsOf } from "@/server/trends/unit-trends";
 import { failuresIn, failuresOf, monthsOf, neverFound, tagWaits } from "@/server/trends/yard";
@@ -104,6 +105,15 @@ describe("a yard over the months", () => {
     expect(await tagWaits(yard.db, "yard", at(200))).toBeUndefined();
     expect(await neverFound(yard.db, "yard")).toEqual([]);
     expect(await failuresOf(yard.db, "elsewhere", at(200))).toMatchObject({ parts: [], models: [] });
+  });
+
+  it("shows each person their own walks, and nobody another's", async () => {
+    const { operator, second, owner } = yard.people;
+    const own = await ownAttention(yard.db, operator);
+    expect(own.walks).toBe(1);
+    expect(own.stops.length).toBeGreaterThan(5);
+    expect((await ownAttention(yard.db, second)).walks).toBe(1);
+    expect(await ownAttention(yard.db, owner)).toEqual({ walks: 0, stops: [] });
   });
 
   it("begins a month at midnight of the site, also where the clocks are put forward in it", () => {

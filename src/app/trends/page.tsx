@@ -2,6 +2,7 @@ import { Chrome } from "@/screens/chrome/chrome";
 import { YardTrendsView } from "@/screens/trends/yard-trends-view";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
+import { ownAttention } from "@/server/trends/attention";
 import { trendsOf } from "@/server/trends/unit-trends";
 import { failuresOf, monthsOf, neverFound, tagWaits } from "@/server/trends/yard";
 
@@ -13,17 +14,18 @@ export default async function TrendsPage() {
   seeOnly(call.person, siteId);
   const db = database();
   const chrome = await chromeData(call);
-  const [units, months, failures, never, waits] = await Promise.all([
+  const [units, months, failures, never, waits, own] = await Promise.all([
     trendsOf(db, { siteId }, at),
     monthsOf(db, siteId, at),
     failuresOf(db, siteId, at),
     neverFound(db, siteId),
     tagWaits(db, siteId, at),
+    ownAttention(db, call.person.id),
   ]);
   return (
     <Chrome data={chrome} at="trends">
       <YardTrendsView
-        trends={{ units, months, failures, never, waits }}
+        trends={{ units, months, failures, never, waits, own }}
         zone={zone}
         measures={chrome.display.measures}
       />

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { writtenChecks } from "../catalogue/catalogue";
 import type { InspectionEvent } from "../record/events";
-import { quickerThanPossible } from "./pace";
+import { attentionByStop, quickerThanPossible } from "./pace";
 
 const looks = writtenChecks.slice(0, 30);
 const startMs = Date.parse("2026-03-02T05:40:00Z");
@@ -75,5 +75,21 @@ describe("a walk's pace", () => {
     );
     expect(quickerThanPossible([first, ...rest])).toHaveLength(3);
     expect(quickerThanPossible([first, ...rest.slice(0, 2)])).toEqual([]);
+  });
+
+  it("is told stop by stop: what was given, what a practised person needs, and less than that it cannot be", () => {
+    const checks = [0, 1, 2];
+    const one = walked([
+      { checks: [5], tookMin: 0 },
+      { checks, tookMin: 2 * estimate(checks) },
+      { checks: [6], tookMin: 400 },
+    ]);
+    const [stop] = attentionByStop([one, one]);
+    expect(stop?.stop).toBe("entry");
+    // The first of a walk has nothing before it; a break counts ten times at most.
+    expect(stop?.practisedMin).toBeCloseTo(2 * estimate([...checks, 6]), 6);
+    expect(stop?.tookMin).toBeCloseTo(2 * (2 * estimate(checks) + 10 * estimate([6])), 3);
+    expect(stop?.leastMin).toBeCloseTo((stop?.practisedMin ?? 0) / 4, 6);
+    expect(attentionByStop([])).toEqual([]);
   });
 });

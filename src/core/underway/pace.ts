@@ -1,6 +1,7 @@
 import { type CheckKey, writtenChecks } from "../catalogue/catalogue";
 import { changeOf } from "../plan/change-key";
 import { changeMin } from "../plan/variables";
+import { stopOfKey } from "../record/by-stop";
 import type { InspectionEvent } from "../record/events";
 
 /** Answers from which one can tell whether a walk was walked. */
@@ -62,6 +63,35 @@ export function minutesTaken(events: readonly InspectionEvent[]): ReadonlyMap<st
     }
   }
   return taken;
+}
+
+/** Minutes given to a stop, and what a practised person needs for what was answered there. */
+export interface Attention {
+  readonly stop: string;
+  readonly tookMin: number;
+  readonly practisedMin: number;
+  /** Nobody can do it in less: a quarter of that. */
+  readonly leastMin: number;
+}
+
+/**
+ * What each stop was given on these walks together, by what a practised person needs for it; in the order the stops were come to.
+ * A break at a stop counts no longer than ten times that. For whoever walked alone: no two people are held against each other.
+ */
+export function attentionByStop(walks: readonly (readonly InspectionEvent[])[]): readonly Attention[] {
+  const stops = new Map<string, { tookMin: number; practisedMin: number }>();
+  for (const { events, tookMin } of walks.flatMap(actsOf)) {
+    const answer = events.find((event) => event.type === "answered" || event.type === "measured");
+    if (tookMin === undefined || answer === undefined) continue;
+    const estimate = events.reduce((sum, event) => sum + (shareOf(event)?.estimate ?? 0), 0);
+    const stop = stopOfKey(answer.check);
+    const so = stops.get(stop) ?? { tookMin: 0, practisedMin: 0 };
+    stops.set(stop, {
+      tookMin: so.tookMin + Math.max(0, Math.min(tookMin, estimate * slowest)),
+      practisedMin: so.practisedMin + estimate,
+    });
+  }
+  return [...stops].map(([stop, so]) => ({ stop, ...so, leastMin: so.practisedMin / quickest }));
 }
 
 /** Fewer may be a slip of the finger. */

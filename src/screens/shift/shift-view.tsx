@@ -22,6 +22,7 @@ import { Retests } from "./retests";
 import { RowWords } from "./row-words";
 import { StartWalk } from "./start-walk";
 import { WalkStrip } from "./walk-strip";
+import { WhatWasSaid } from "./what-was-said";
 import { WhoIsAway } from "./who-is-away";
 
 export interface ShiftData extends ShiftBoard {
@@ -211,6 +212,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
       {data.mayPlan ? <CancelledCrews shift={toChange} crews={data.cancelled} /> : null}
       <Retests retests={data.retests} zone={zone} />
       <PlanChanges changes={data.changes} zone={zone} />
+      {data.mayPlan ? <WhatWasSaid plan={toChange} /> : null}
       {data.mayPlan ? (
         <>
           <div className="px-4 py-3 md:px-5">

@@ -1,10 +1,12 @@
 import { useTranslations } from "next-intl";
 import type { Counted, MonthOfYard, NeverFound, TagWaits, UnitTrends } from "@/contract/trends";
+import type { Attention } from "@/core/underway/pace";
 import { buttonLook } from "@/kit/button";
 import { Link } from "@/kit/link";
 import { type T, titleOfId } from "../inspect/words";
 import { Changing } from "./changing";
 import { MonthChart } from "./month-chart";
+import { OwnAttention } from "./own-attention";
 import { stoodWords } from "./words";
 
 export interface YardTrends {
@@ -18,6 +20,8 @@ export interface YardTrends {
   };
   readonly never: readonly NeverFound[];
   readonly waits: TagWaits | undefined;
+  /** Of whoever looks. */
+  readonly own: { readonly walks: number; readonly stops: readonly Attention[] };
 }
 
 /** Checks of a model that never found anything, at first. */
@@ -25,7 +29,7 @@ const first = 8;
 
 /** What the records of a yard say over the months: what changes, what fails, how shifts started, where tags wait. */
 export function YardTrendsView({
-  trends: { units, months, failures, never, waits },
+  trends: { units, months, failures, never, waits, own },
   zone,
   measures,
 }: {
@@ -148,6 +152,7 @@ export function YardTrendsView({
           {t("trends.unproven")}
         </Link>
       )}
+      <OwnAttention t={t} {...own} />
     </div>
   );
 }
