@@ -1,4 +1,5 @@
-import { randomUUID } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
+import sharp from "sharp";
 import { beforeAll, describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { walkAndSign } from "@/server/demo/walk";
@@ -11,6 +12,7 @@ import {
   stateDamage,
   usualPair,
 } from "@/server/workshop/damage";
+import { damagePdf } from "@/server/workshop/damage-pdf";
 import { addUnit, at, begin, yardForFile } from "./database";
 
 const yard = yardForFile({ grading: "graded" });
@@ -42,7 +44,13 @@ const pair = async () => {
   return [found.before.id, found.after.id] as const;
 };
 
+const shot = { bytes: Buffer.alloc(0), hash: "" };
+
 beforeAll(async () => {
+  shot.bytes = await sharp({ create: { width: 320, height: 240, channels: 3, background: "#836" } })
+    .jpeg()
+    .toBuffer();
+  shot.hash = createHash("sha256").update(shot.bytes).digest("hex");
   unitId = await addUnit(yard.db, "D-1", slabScissorSheet);
   await walk(0, { "doc.decals": { condition: "dirty" } });
   // Scuffed before the hire, and nobody looked at the covers.
@@ -53,8 +61,15 @@ beforeAll(async () => {
   await event("returned", 5 * day);
   await walk(5 * day + 60, {
     "covers.latched": { condition: "latch_broken" },
-    "doc.decals": { condition: "unreadable" },
+    "doc.decals": { condition: "unreadable", pictures: [shot.hash] },
   });
+  await yard.db
+    .insertInto("picture")
+    .values({
+      ...{ inspectionId: walked.at(-1) ?? "", hash: shot.hash, size: shot.bytes.length, bytes: shot.bytes },
+      ...{ sentBy: yard.people.operator, beganAt: at(5 * day + 61), wholeAt: at(5 * day + 62) },
+    })
+    .execute();
   await walk(6 * day);
 });
 
@@ -72,6 +87,8 @@ describe("a page of damage", () => {
       "covers.latched latch_broken": "not_told",
       "doc.decals unreadable": "new",
     });
+    const unreadable = rows.find(({ condition }) => condition === "unreadable");
+    expect(unreadable?.after?.shown).toEqual([{ hash: shot.hash, is: "whole" }]);
     const scuff = rows.find(({ check }) => check.startsWith(rails));
     expect(scuff?.after).toMatchObject({ note: "Left, at hire-out", inspectionId: walked[1] });
     expect(had.map(({ kind, note }) => [kind, note])).toEqual([
@@ -99,6 +116,28 @@ describe("a page of damage", () => {
     expect(kept?.judged).toHaveLength(rows.length);
     expect(kept?.judged.filter(({ says }) => says === "open")).toHaveLength(rows.length - 1);
     expect(kept?.damage.rows).toEqual(rows);
+  });
+
+  it("is printed with its pictures side by side", async () => {
+    const side = (title: string, pictures: readonly Buffer[]) => ({ title, lines: ["Not found"], pictures });
+    const page = (pictures: readonly Buffer[]) =>
+      damagePdf({
+        ...{
+          plate: "D-1",
+          title: "Damage",
+          lines: [],
+          hadTitle: "Who had it",
+          had: [],
+          foot: "",
+          verify: "",
+        },
+        verifyUrl: "http://yard.example/verify/x",
+        rows: [{ name: "Decals", became: "New", sides: [side("Before", []), side("After", pictures)] }],
+      });
+    const [without, one] = [await page([]), await page([shot.bytes])];
+    expect(one.subarray(0, 5).toString()).toBe("%PDF-");
+    expect(one.includes("/DCTDecode")).toBe(true);
+    expect(without.includes("/DCTDecode")).toBe(false);
   });
 
   it("is none of two walks the wrong way round, of another unit's, or of a place on neither", async () => {
