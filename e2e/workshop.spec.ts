@@ -36,7 +36,7 @@ test("a technician takes the tag that holds a crew up, orders its part, prints i
   await tag.getByLabel("Which part").fill("Return hose");
   await tag.getByLabel("From where").fill("Stores");
   await tag.getByLabel("Expected on").fill("2026-06-10");
-  await tag.getByRole("button", { name: "Say so" }).click();
+  await tag.getByRole("button", { name: "Save" }).click();
   await expect(tag.getByText("Waits for: Return hose, from Stores, due 2026-06-10")).toBeVisible();
   await tag.getByRole("button", { name: "The part is here" }).click();
   await expect(tag.getByText(/Return hose/)).toHaveCount(0);
@@ -90,10 +90,10 @@ test("damage after a hire is held against the walk before it, and sealed as a pa
     .evaluateAll((all) => all.map((one) => one.getAttribute("value")));
   await page.getByLabel("Before").selectOption(oldest.at(-1) ?? "");
   await after.selectOption(oldest.at(-2) ?? "");
-  await page.getByRole("button", { name: "Hold against each other" }).click();
+  await page.getByRole("button", { name: "Compare" }).click();
   await page.waitForURL(/damage\?before=/);
   const rails = page.getByRole("listitem").filter({ hasText: "Guard rails" });
-  await expect(rails.getByText("There before", { exact: true })).toBeVisible();
+  await expect(rails.getByText("Already there", { exact: true })).toBeVisible();
   await expect(rails.getByRole("link", { name: "See the record" }).first()).toBeVisible();
   await rails.getByText("Wear", { exact: true }).click();
   await page.getByLabel("To whom, and what is asked").fill("For the hire firm");
@@ -130,7 +130,7 @@ test("a stopping distance that creeps is found, with since when, when it meets i
   await expect(page.getByText("Stopping distance").first()).toBeVisible();
   // Month by month, for the owner.
   await page.goto("/trends");
-  const month = await page.getByRole("link", { name: /^Page for/ }).getAttribute("href");
+  const month = await page.getByRole("link", { name: /^Print 20/ }).getAttribute("href");
   expect((await page.request.get(month ?? "")).headers()["content-type"]).toBe("application/pdf");
   expect((await page.request.get("/trends/pdf?month=1999-01")).status()).toBe(400);
 });

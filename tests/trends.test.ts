@@ -95,6 +95,11 @@ describe("a yard over the months", () => {
     await walk(inspection, yard.people.second, 10, { "frame.welds": { condition: "cracked" } });
     const [month] = (await monthsOf(yard.db, "yard", at(200))).filter((one) => one.month === "2026-03");
     expect(month).toMatchObject({ walks: 2, cleared: 1, shifts: 1, shiftsReady: 0 });
+    // A year later the month is still whole, two later it is gone: none is told with a part of its figures.
+    const months = async (days: number) =>
+      (await monthsOf(yard.db, "yard", at(days * dayMin))).map((one) => one.month);
+    expect(await months(380)).toContain("2026-03");
+    expect(await months(400)).not.toContain("2026-03");
     expect(month?.tagsRaised).toBe((await tagsOfMonth(yard.db, "yard", "2026-03", "UTC")).length);
     const failures = await failuresOf(yard.db, "yard", at(200));
     expect(failures.parts.map(({ name }) => name)).toContain("frame");

@@ -31,11 +31,11 @@ describe("who is away", () => {
     fireEvent.click(screen.getAllByLabelText("Part of it")[0] as HTMLElement);
     expect(asked).toEqual([]);
     type("R. Oake: Comes at", time(1));
-    fireEvent.click(screen.getByText("Say so"));
+    fireEvent.click(screen.getByText("Save"));
     await settle();
     type("R. Oake: Goes at", time(11));
     type("R. Oake: Comes at", time(-2));
-    fireEvent.click(screen.getByText("Say so"));
+    fireEvent.click(screen.getByText("Save"));
     await settle();
     expect(asked.map(({ body }) => body)).toMatchObject([
       { personId: "a", away: false, fromMin: 60, untilMin: null },

@@ -23,6 +23,16 @@ describe("followed readings", () => {
   it("are held against nothing from before a repair of their part", () => {
     const open = followReadings(key, part, creeping, sheet, []);
     expect(open?.change?.shape).toBe("ramp");
+    // The same creep, ending a fifth under the limit, and a fifth over it.
+    const ending = (share: number) => {
+      const last = creeping.at(-1)?.value ?? 1;
+      const to = share * (open?.limit ?? 0);
+      const shifted = creeping.map((one) => ({ ...one, value: one.value - last + to }));
+      return followReadings(key, part, shifted, sheet, []);
+    };
+    expect(ending(0.8)?.limitMet).toBe(false);
+    expect(ending(0.8)?.meetsMs).toBeGreaterThan(creeping.at(-1)?.atMs ?? 0);
+    expect(ending(1.2)).toMatchObject({ limitMet: true, meetsMs: undefined });
     expect(open?.limit).toBe(sheet.figures.stopping_distance_max?.value);
     const repairedMs = 39 * 7 * dayMs;
     const after = followReadings(key, part, creeping, sheet, [{ atMs: repairedMs, parts: [part] }]);

@@ -1,5 +1,6 @@
 import { type CheckKey, measureOf } from "../catalogue/catalogue";
 import type { Measure } from "../catalogue/types";
+import { isWithin } from "../catalogue/within";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import type { PartId } from "../vocabulary/parts";
@@ -25,7 +26,9 @@ export interface Followed {
   /** The last repair of what it is read of: readings before it say nothing of today. */
   readonly repairedMs: number | undefined;
   readonly change: Change | undefined;
-  /** When the line through the readings since then meets the limit. */
+  /** By the line through the readings since then it keeps its limit no more. */
+  readonly limitMet: boolean;
+  /** When that line meets the limit, where it has not. */
   readonly meetsMs: number | undefined;
 }
 
@@ -50,6 +53,7 @@ export function followReadings(
   const last = readings.at(-1)?.atMs ?? 0;
   return {
     ...{ check, unit: measure.unit, sense: measure.sense, limit, readings, repairedMs, change },
+    limitMet: change !== undefined && limit !== undefined && !isWithin(measure, change.now, limit),
     meetsMs: change && limit !== undefined ? meetsMs(change, nature, limit, last) : undefined,
   };
 }

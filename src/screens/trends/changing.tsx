@@ -2,7 +2,7 @@ import type { FillUps, UnitTrends } from "@/contract/trends";
 import type { Followed } from "@/core/trend/follow";
 import { Link } from "@/kit/link";
 import { Plate } from "@/kit/plate";
-import type { T } from "../inspect/words";
+import { shown, type T } from "../inspect/words";
 import { dayAndClock } from "../states";
 import { ReadingChart } from "./reading-chart";
 import { changeWords, fillUpWords, followedTitle, limitAhead } from "./words";
@@ -46,14 +46,18 @@ export function FollowedReading({
         <Records
           zone={zone}
           title={t("trends.readings", { count: followed.readings.length })}
-          records={[...followed.readings].reverse().slice(0, 60)}
-          words={({ value }) => `${Number(value.toFixed(2))}`}
+          records={[...followed.readings].reverse()}
+          words={({ value }) => shown(t, value, followed.unit, measures)}
         />
       </div>
       <ReadingChart
         {...{ followed, zone, measures }}
         label={`${title}. ${changed} ${ahead}`}
-        limitWords={t("trends.limit")}
+        limitWords={
+          followed.limit === undefined
+            ? ""
+            : t("trends.limit", { limit: shown(t, followed.limit, followed.unit, measures) })
+        }
       />
     </li>
   );

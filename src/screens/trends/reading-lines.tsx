@@ -38,7 +38,7 @@ export default function ReadingLines({
   const data = readings.map(({ id, atMs, value }) => ({ id, atMs, value: own(value) }));
   const values = [...data.map(({ value }) => value), ...(limit === undefined ? [] : [own(limit)])];
   const [least, most] = [Math.min(...values), Math.max(...values)];
-  const every = niceStep(Math.max(most - least, Math.abs(most) * 0.05) / 4);
+  const every = niceStep(Math.max(most - least, Math.abs(most) * 0.05, leastSpan) / 4);
   const bottom = Math.floor(least / every) * every;
   const steps = Math.ceil((most - bottom) / every + 0.3);
   const [from, to] = [data[0]?.atMs ?? 0, data.at(-1)?.atMs ?? 0];
@@ -114,6 +114,9 @@ export default function ReadingLines({
     </div>
   );
 }
+
+/** Readings that are all nothing still have an axis. */
+const leastSpan = 0.01;
 
 /** A step of 1, 2 or 5 times a power of ten, no smaller than asked. */
 function niceStep(least: number): number {

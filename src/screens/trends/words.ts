@@ -31,10 +31,10 @@ export function changeWords({ t, zone, measures }: Shown, { change, unit }: Foll
 
 /** When it meets its limit, as it goes on; or that it has. Empty without a limit, or where it stays where it is. */
 export function limitAhead({ t, zone, measures }: Shown, one: Followed): string {
-  const { change, limit, meetsMs, sense, unit } = one;
+  const { change, limit, limitMet, meetsMs, unit } = one;
   if (change === undefined || limit === undefined) return "";
   const at = { limit: shown(t, limit, unit, measures) };
-  if (sense === "at_most" ? change.now >= limit : change.now <= limit) return t("trends.atLimit", at);
+  if (limitMet) return t("trends.atLimit", at);
   return meetsMs === undefined ? "" : t("trends.meets", { ...at, day: day(meetsMs, zone) });
 }
 

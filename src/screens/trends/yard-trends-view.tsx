@@ -24,9 +24,6 @@ export interface YardTrends {
   readonly own: { readonly walks: number; readonly stops: readonly Attention[] };
 }
 
-/** Checks of a model that never found anything, at first. */
-const first = 8;
-
 /** What the records of a yard say over the months: what changes, what fails, how shifts started, where tags wait. */
 export function YardTrendsView({
   trends: { units, months, failures, never, waits, own },
@@ -217,7 +214,7 @@ function Counts({
       <h3 className="font-bold">{title}</h3>
       {counts.length === 0 ? <p className="text-ink2">{t("trends.failsNone")}</p> : null}
       <ul>
-        {counts.slice(0, first).map(({ name, times, walks }) => (
+        {counts.map(({ name, times, walks }) => (
           <li
             key={name}
             className="flex min-h-[48px] items-center justify-between gap-3 border-b border-line"

@@ -87,7 +87,7 @@ async function writeForSite(
     put(db, reader, kind, of, letter, { zone: site.timeZone, origin, at });
   for (const reader of digests) await tell(reader, "digest", about, digestFor(reader, board));
   for (const { tag, to } of news) {
-    const waiting = waitsFor(board, tag.plate);
+    const waiting = crewWaiting(board, tag.plate);
     if (waiting === undefined) continue;
     for (const reader of to) await tell(reader, "tag", tag.id, tagFor(reader, board, tag, waiting));
   }
@@ -145,7 +145,7 @@ function digestFor({ personId, language }: Pick<Reader, "personId" | "language">
 }
 
 /** The crew that waits for a unit on the shift of the board, and what it has instead. */
-function waitsFor(board: ShiftBoard, plate: string) {
+function crewWaiting(board: ShiftBoard, plate: string) {
   const was = board.rows.find(
     (row) => row.plate === plate && (row.was === true || row.readyMs === undefined),
   );
@@ -160,7 +160,7 @@ function tagFor(
   { language }: Pick<Reader, "language">,
   board: ShiftBoard,
   { plate, number, by, raisedAt }: FreshTag,
-  { crew, place, instead }: NonNullable<ReturnType<typeof waitsFor>>,
+  { crew, place, instead }: NonNullable<ReturnType<typeof crewWaiting>>,
 ): Letter {
   const t = letterWords(language);
   const time = (ms: number) => clockOf(ms, board.zone);

@@ -7,7 +7,7 @@ import type { Db } from "@/server/database/database";
 import { groupedBy } from "@/server/database/grouped";
 import { planOf } from "@/server/inspections/model";
 import { retestScope } from "@/server/inspections/start";
-import { waitsFor } from "@/server/tags/read";
+import { waitsOf } from "@/server/tags/read";
 
 /** A unit whose tags are all repaired and that waits for its re-test. */
 export interface RetestWaiting {
@@ -33,22 +33,14 @@ export async function retestsWaiting(
     .where("u.siteId", "=", siteId)
     .orderBy("t.number")
     .execute();
-  if (tags.length === 0) return [];
-  const steps = await db
-    .selectFrom("tagStep")
-    .select(["tagId", "kind"])
-    .where(
-      "tagId",
-      "in",
-      tags.map(({ id }) => id),
-    )
-    .orderBy("stepNo")
-    .execute();
-  const byTag = groupedBy(steps, "tagId");
+  const waitsByTag = await waitsOf(
+    db,
+    tags.map(({ id }) => id),
+  );
   const waiting: RetestWaiting[] = [];
   for (const [unitId, mine] of groupedBy(tags, "unitId")) {
     const unit = units.get(unitId);
-    const waits = mine.map(({ id }) => waitsFor(byTag.get(id) ?? []));
+    const waits = mine.map(({ id }) => waitsByTag.get(id));
     const next = mine[waits.indexOf("retest")];
     if (unit === undefined || next === undefined || waits.includes("repair")) continue;
     const plan = planOf({

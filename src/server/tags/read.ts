@@ -1,5 +1,6 @@
 import { sql } from "kysely";
 import type { Db } from "@/server/database/database";
+import { groupedBy } from "@/server/database/grouped";
 import { picturesAsHere } from "@/server/pictures/take";
 import { carriesTag } from "@/server/units/standing";
 
@@ -44,23 +45,28 @@ export async function standingTags(db: Db, siteId: string, after?: AfterTag) {
     .orderBy("t.number")
     .limit(onPage + 1)
     .execute();
-  if (tags.length === 0) return { tags: [], more: false };
-  const steps = await db
-    .selectFrom("tagStep")
-    .select(["tagId", "kind", "at"])
-    .where(
-      "tagId",
-      "in",
-      tags.map((t) => t.id),
-    )
-    .orderBy("stepNo")
-    .execute();
+  const shown = tags.slice(0, onPage);
+  const waits = await waitsOf(
+    db,
+    shown.map(({ id }) => id),
+  );
   return {
-    tags: tags
-      .slice(0, onPage)
-      .map((tag) => ({ ...tag, waits: waitsFor(steps.filter((s) => s.tagId === tag.id)) })),
+    tags: shown.map((tag) => ({ ...tag, waits: waits.get(tag.id) ?? ("repair" as const) })),
     more: tags.length > onPage,
   };
+}
+
+/** What each of these tags waits for. */
+export async function waitsOf(db: Db, tagIds: readonly string[]): Promise<ReadonlyMap<string, Waits>> {
+  if (tagIds.length === 0) return new Map();
+  const steps = await db
+    .selectFrom("tagStep")
+    .select(["tagId", "kind"])
+    .where("tagId", "in", [...tagIds])
+    .orderBy("stepNo")
+    .execute();
+  const byTag = groupedBy(steps, "tagId");
+  return new Map(tagIds.map((id) => [id, waitsFor(byTag.get(id) ?? [])]));
 }
 
 /** What a tag waits for, from its steps in their order. */

@@ -11,15 +11,22 @@ const dayMs = 86_400_000;
 const yearDays = 365;
 /** So often a check is made before it is said that it never found anything. */
 const oftenEnough = 40;
-const most = 12;
+const most = 8;
 
 const yearBefore = (at: Date) => new Date(at.getTime() - yearDays * dayMs);
 
 /** Each of the last thirteen months of a site: walks, tags, and how shifts started. The latest last. */
 export async function monthsOf(db: Db, siteId: string, at: Date): Promise<readonly MonthOfYard[]> {
-  const from = new Date(at.getTime() - (yearDays + 31) * dayMs);
-  const [site, seals, tags] = await Promise.all([
-    db.selectFrom("site").select(["shifts", "timeZone"]).where("id", "=", siteId).executeTakeFirstOrThrow(),
+  const site = await db
+    .selectFrom("site")
+    .select(["shifts", "timeZone"])
+    .where("id", "=", siteId)
+    .executeTakeFirstOrThrow();
+  const monthOf = (ms: number) => new Date(localMs(ms, site.timeZone)).toISOString().slice(0, 7);
+  const [year = 0, month = ""] = monthOf(at.getTime()).split("-");
+  // A month begun in its middle would be told with half its figures.
+  const { from } = monthSpan(`${Number(year) - 1}-${month}`, site.timeZone);
+  const [seals, tags] = await Promise.all([
     db
       .selectFrom("seal as s")
       .innerJoin("unit as u", "u.id", "s.unitId")
@@ -36,7 +43,6 @@ export async function monthsOf(db: Db, siteId: string, at: Date): Promise<readon
       .where("t.raisedAt", ">=", from)
       .execute(),
   ]);
-  const monthOf = (ms: number) => new Date(localMs(ms, site.timeZone)).toISOString().slice(0, 7);
   const walks = seals.map(({ unitId, startedAt, signedAt, outcome }) => ({
     ...{ unitId, startedMs: startedAt.getTime(), signedMs: signedAt.getTime() },
     ...{ cleared: clears(outcome), month: monthOf(signedAt.getTime()) },
@@ -53,16 +59,16 @@ export async function monthsOf(db: Db, siteId: string, at: Date): Promise<readon
       "month",
     ),
   };
-  return [...byMonth.walks.keys()].sort().map((month) => {
-    const shifts = byMonth.started.get(month) ?? [];
-    const mine = byMonth.walks.get(month) ?? [];
+  return [...byMonth.walks.keys()].sort().map((name) => {
+    const shifts = byMonth.started.get(name) ?? [];
+    const mine = byMonth.walks.get(name) ?? [];
     return {
-      month,
+      month: name,
       walks: mine.length,
       cleared: mine.filter(({ cleared }) => cleared).length,
       shifts: shifts.length,
       shiftsReady: shifts.filter(({ units, byStart }) => units === byStart).length,
-      tagsRaised: byMonth.tags.get(month)?.length ?? 0,
+      tagsRaised: byMonth.tags.get(name)?.length ?? 0,
     };
   });
 }

@@ -8,7 +8,7 @@ import type { Db } from "@/server/database/database";
 import { groupedBy } from "@/server/database/grouped";
 import { picturesAsHere } from "@/server/pictures/take";
 import { shiftBoard } from "@/server/shift/board";
-import { waitsFor } from "@/server/tags/read";
+import { waitsOf } from "@/server/tags/read";
 import { keysOf } from "./keys";
 import { jobStates } from "./said";
 
@@ -60,22 +60,12 @@ async function tagsToRepair(db: Db, siteId: string) {
     .select(["f.inspectionId", "f.pictures", "f.part"])
     .where("u.siteId", "=", siteId)
     .execute();
-  const steps =
-    tags.length === 0
-      ? []
-      : await db
-          .selectFrom("tagStep")
-          .select(["tagId", "kind"])
-          .where(
-            "tagId",
-            "in",
-            tags.map(({ id }) => id),
-          )
-          .orderBy("stepNo")
-          .execute();
-  const byTag = groupedBy(steps, "tagId");
+  const waitsByTag = await waitsOf(
+    db,
+    tags.map(({ id }) => id),
+  );
   return tags.map(({ raisedAt, inspectionId, pictures, part, ...tag }) => {
-    const waits = waitsFor(byTag.get(tag.id) ?? []);
+    const waits = waitsByTag.get(tag.id) ?? "repair";
     return {
       ...tag,
       ...{
