@@ -34,8 +34,13 @@ test("a supervisor asks to be told, is told at once of the tag a crew waits behi
   const [link] = /http:\/\/[^\s]*\/mail\/[\w-]+/.exec(letter.replace(/=\r?\n/g, "")) ?? [];
   await page.context().clearCookies();
   await page.goto(new URL(link ?? "").pathname);
-  await page.getByRole("button", { name: "Do not send me tag-outs" }).click();
-  await expect(page.getByText("No mail of this kind is sent to you any more.")).toBeVisible();
+  const stop = page.getByRole("button", { name: "Do not send me tag-outs" });
+  const stopped = page.getByText("No mail of this kind is sent to you any more.");
+  await expect(stop).toBeVisible();
+  await expect(stopped).toHaveCount(0);
+  await stop.click();
+  await expect(stopped).toBeVisible();
+  await expect(stop).toHaveCount(0);
 });
 
 test("an operator's own calendar has their inspections, and a file of needs is read before it is taken", async ({

@@ -17,10 +17,12 @@ export function StopMail({
 }) {
   const t = useTranslations("mail");
   const [left, setLeft] = useState(sends);
+  const [stopped, setStopped] = useState(false);
   const [problem, setProblem] = useState("");
   const stop = async (kind: "digest" | "tag") => {
     const answer = await send(`/api/mail/stop/${secret}`, { kind });
     setProblem(answer.ok ? "" : answer.detail);
+    setStopped(answer.ok);
     if (answer.ok) setLeft({ ...left, [kind]: false });
   };
   return (
@@ -29,7 +31,7 @@ export function StopMail({
       {left.digest ? <Button onClick={() => void stop("digest")}>{t("stopDigest")}</Button> : null}
       {left.tag ? <Button onClick={() => void stop("tag")}>{t("stopTag")}</Button> : null}
       <p role="status" className="font-semibold">
-        {left.digest && left.tag ? "" : t("stopped")}
+        {stopped ? t("stopped") : ""}
       </p>
       <Problem>{problem}</Problem>
     </main>
