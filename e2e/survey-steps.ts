@@ -32,12 +32,17 @@ export async function begin(page: Page, plate: string, place: string, what: stri
   await chooseJob(page, place, what);
 }
 
-/** The place and what is to be done, once the survey stands. */
-export async function chooseJob(page: Page, place: string, what: string): Promise<void> {
+/** The place, once the survey stands: a page that is drawn but not yet alive loses a touch. */
+export async function choosePlace(page: Page, place: string): Promise<void> {
   await expect(async () => {
     await page.getByLabel("Place").selectOption({ label: place });
     await expect(page.getByRole("img", { name: `${place} from above` })).toBeVisible({ timeout: 1000 });
   }).toPass();
+}
+
+/** The place and what is to be done. */
+export async function chooseJob(page: Page, place: string, what: string): Promise<void> {
+  await choosePlace(page, place);
   await page.getByLabel("What is to be done").fill(what);
 }
 

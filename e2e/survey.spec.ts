@@ -1,4 +1,4 @@
-import { begin, level, rescueAndBarriers, step, touch, work } from "./survey-steps";
+import { begin, choosePlace, level, rescueAndBarriers, step, touch, work } from "./survey-steps";
 import { expect, inspectUnit, type Page, signIn, test, walkOn } from "./yard";
 
 const headline = (page: Page, words: RegExp) => expect(page.getByText(words).first()).toBeVisible();
@@ -187,7 +187,7 @@ test("the test area is worked out from the walk, before the first function test,
   await expect(page.getByText(/It does not clear the unit for work/)).toBeVisible();
   // Nothing is asked of work: where it stands, and what was read there.
   await expect(page.getByRole("listitem").getByRole("button", { name: "Work" })).toHaveCount(0);
-  await page.getByLabel("Place").selectOption({ label: "Palm Court" });
+  await choosePlace(page, "Palm Court");
   await step(page, "Spot");
   await touch(page, { widthM: 44, depthM: 30 }, 12, 8);
   await level(page, "9", "0");
