@@ -10,6 +10,8 @@ const dayMs = 86_400_000;
 const years = Number(process.argv[2] ?? 300);
 const sigma = 0.04;
 const nature: Nature = { sense: "at_most", noise: 0.02 };
+/** What has no limit, and may go wrong either way. */
+const either: Nature = { sense: "either", noise: 0.02 };
 
 const normal = (random: Random): number =>
   Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
@@ -45,6 +47,7 @@ const median = (all: readonly number[]) => [...all].sort((a, b) => a - b)[all.le
 const nineTenths = (all: readonly number[]) =>
   [...all].sort((a, b) => a - b)[Math.floor(all.length * 0.9)] ?? null;
 const level = (so: readonly Reading[]) => levelChange(so, nature);
+const levelEither = (so: readonly Reading[]) => levelChange(so, either);
 
 /** Half a year as it was, then half a year with the change. */
 function trial(everyDays: number, drift: (daysSince: number) => number, seed: number) {
@@ -69,14 +72,14 @@ function trial(everyDays: number, drift: (daysSince: number) => number, seed: nu
   };
 }
 
-function falseAlarms(everyDays: number, seed: number): number {
+function falseAlarms(everyDays: number, seed: number, judge = level): number {
   const random = seeded(seed);
   let told = 0;
   for (let i = 0; i < years; i++)
     if (
       toldOn(
         series(random, everyDays, 365, () => 0),
-        level,
+        judge,
       ) !== undefined
     )
       told += 1;
@@ -105,7 +108,12 @@ console.log(
   JSON.stringify({
     bench: "trends",
     seriesYears: years,
-    falseAlarmsPerSeriesYear: { weekly: falseAlarms(7, 1), daily: falseAlarms(1.4, 2) },
+    falseAlarmsPerSeriesYear: {
+      weekly: falseAlarms(7, 1),
+      daily: falseAlarms(1.4, 2),
+      eitherWayWeekly: falseAlarms(7, 12, levelEither),
+      eitherWayDaily: falseAlarms(1.4, 13, levelEither),
+    },
     weekly: {
       ramp1SigmaAMonth: trial(7, per(1, 30), 3),
       ramp2SigmaAMonth: trial(7, per(2, 30), 4),

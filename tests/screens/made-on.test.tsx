@@ -4,7 +4,7 @@ import { reduce } from "@/core/record/reduce";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { LampReader } from "@/screens/inspect/lamp-reader";
 import { MadeOn } from "@/screens/inspect/made-on";
-import { PumpTime } from "@/screens/inspect/pump-time";
+import { WayDownTime } from "@/screens/inspect/way-down-time";
 import { button, fireEvent, press, screen, show } from "./show";
 import { boom, checkWhere, scissor, walkOf } from "./walk";
 
@@ -106,7 +106,7 @@ describe("the way down on the emergency pump", () => {
       boom.figures.auxiliary_rest?.value ?? 0,
     ];
     const dispatch = vi.fn(async () => "kept" as const);
-    show(<PumpTime check={check} model={{ data: walkOf(boom), reduction: reduce([]), dispatch }} />);
+    show(<WayDownTime check={check} model={{ data: walkOf(boom), reduction: reduce([]), dispatch }} />);
     press("Time the way down");
     fill("Time", `${run / 2}`);
     fill("Part of the full height", "100");
@@ -122,6 +122,21 @@ describe("the way down on the emergency pump", () => {
     fill("Part of the full height", "25");
     press("Record it");
     const how = { method: "timed_part", inputs: { timeS: run / 2, partPercent: 25 } };
+    expect(dispatch).toHaveBeenCalledWith({ act: "changed", steps: [madeOnStep(check.key, how)] });
+  });
+});
+
+describe("the way down by a valve", () => {
+  it("is timed too, and told in seconds from full height", () => {
+    const check = checkWhere(scissor, ({ definition }) => definition.id === "ground.descent_valve");
+    const dispatch = vi.fn(async () => "kept" as const);
+    show(<WayDownTime check={check} model={{ data: walkOf(scissor), reduction: reduce([]), dispatch }} />);
+    press("Time the way down");
+    fill("Time", "19");
+    fill("Part of the full height", "50");
+    expect(screen.getByText("Down from full height in about 38 s.")).toBeTruthy();
+    press("Record it");
+    const how = { method: "timed_part", inputs: { timeS: 19, partPercent: 50 } };
     expect(dispatch).toHaveBeenCalledWith({ act: "changed", steps: [madeOnStep(check.key, how)] });
   });
 });

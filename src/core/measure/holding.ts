@@ -30,6 +30,13 @@ export function driftInSheetTime(drift: Drift, sheetMinutes: number): Uncertain 
   return { value: value * sheetMinutes, plusMinus: plusMinus * sheetMinutes };
 }
 
+/** Seconds for the whole way, by those that a part of it took, from 0 to 1: what meters the oil does so evenly. */
+export function wholeWayS(tookS: number, part: number): number {
+  mustBe(tookS > 0, "a time of more than 0 s", tookS);
+  mustBe(part > 0 && part <= 1, "a part of the travel from 0 to 1", part);
+  return tookS / part;
+}
+
 /** A way down on the emergency pump, in one run or several. */
 export interface PumpDuty {
   /** Seconds from the first hold to fully down, rests included. */
@@ -53,10 +60,8 @@ export function pumpDown({
   readonly longestRunS: number;
   readonly restS: number;
 }): PumpDuty {
-  mustBe(tookS > 0, "a time of more than 0 s", tookS);
-  mustBe(part > 0 && part <= 1, "a part of the travel from 0 to 1", part);
+  const wholeS = wholeWayS(tookS, part);
   mustBe(longestRunS > 0, "a longest run of more than 0 s", longestRunS);
-  const wholeS = tookS / part;
   const runs = Math.ceil(wholeS / longestRunS - 1e-9);
   return { seconds: wholeS + (runs - 1) * restS, runs, fitsOneRun: runs === 1 };
 }

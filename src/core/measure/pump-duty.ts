@@ -1,20 +1,14 @@
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
 import { type PumpDuty, pumpDown } from "./holding";
-import type { How, Input } from "./methods";
+import type { How } from "./methods";
+import { timedPart } from "./way-down";
 
 /** Tests on the emergency pump, which may run only so long at a time. */
 const onThePump: ReadonlySet<string> = new Set(["ground.auxiliary", "platform.auxiliary"]);
 
-/** How it is timed: seconds for a part of the way down. */
-export const timedPart = "timed_part";
-export const timedPartInputs: readonly Input[] = [
-  { id: "timeS", unit: "s" },
-  { id: "partPercent", unit: "%" },
-];
-
 /** Whether a check runs the emergency pump of a machine whose sheet says for how long it may. */
-export const isTimedOnPump = (sheet: Sheet, check: string): boolean =>
+const isTimedOnPump = (sheet: Sheet, check: string): boolean =>
   onThePump.has(check) && figureOf(sheet, "auxiliary_longest_run") !== undefined;
 
 /** Down from full height on the pump, by what a part of it took; undefined for anything that is no such timing. */

@@ -1,8 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { demoSheets } from "@/demo/sheets/demo-sheets";
 import { checksOf } from "../catalogue/catalogue";
+import { timedPart } from "../measure/way-down";
 import { eventSchemaVersion } from "../record/event-form";
 import type { InspectionEvent } from "../record/events";
+import { madeOnStep } from "../record/made-on-step";
 import { followFillUps, followReadings } from "./follow";
 import { readiness } from "./readiness";
 import { readingsIn } from "./readings-in";
@@ -47,6 +49,16 @@ describe("followed readings", () => {
     expect(followReadings("doc.manual@documents_box.v1", "manual", creeping, sheet, [])).toBeUndefined();
   });
 
+  it("are the times a way down took, as from full height, with no limit to meet", () => {
+    const valve = checksOf(sheet).find(({ definition }) => definition.id === "ground.descent_valve");
+    const down = (value: number, i: number) => ({ id: `${i}`, atMs: i * 7 * dayMs, value });
+    const slower = Array.from({ length: 30 }, (_, i) => down(38 + (i < 15 ? 0 : 12) + (i % 3), i));
+    expect(followReadings(valve?.key ?? "", "emergency_lowering", slower, sheet, [])).toMatchObject({
+      ...{ unit: "s", sense: "either", limit: undefined, limitMet: false, meetsMs: undefined },
+      change: { shape: "step" },
+    });
+  });
+
   it("of fill-ups begin anew with the repair that stopped the leak", () => {
     const walks = [...`${".".repeat(84)}x..x.x..`].map((mark, i) => ({
       ...{ id: `${i}`, atMs: i * dayMs },
@@ -83,6 +95,26 @@ describe("what a walk read", () => {
     expect(readingsIn([slip, again], all)).toEqual([{ check: key, value: 0.8 }]);
     expect(readingsIn([read(400, 1)], all)).toEqual([]);
     expect(readingsIn([read(0.5, 1)], () => false)).toEqual([]);
+  });
+
+  it("is how long a way down took, for the whole of it, where the test was answered and a lift could take so long", () => {
+    const valve = "ground.descent_valve@stack.v1";
+    const fine = event(1, { type: "answered", check: valve, result: { kind: "fine" } });
+    const timed = (timeS: number, partPercent: number, check = valve) =>
+      event(2, {
+        type: "changed",
+        step: madeOnStep(check, { method: timedPart, inputs: { timeS, partPercent } }),
+      });
+    const read = (...events: InspectionEvent[]) => readingsIn(events, () => true);
+    expect(read(fine, timed(19, 50))).toEqual([{ check: valve, value: 38 }]);
+    expect(read(fine, timed(19, 0))).toEqual([]);
+    expect(read(fine, timed(19, 0.1))).toEqual([]);
+    expect(read(timed(19, 50))).toEqual([]);
+    expect(readingsIn([fine, timed(19, 50)], () => false)).toEqual([]);
+    // Timed beside a test in which nothing comes down.
+    const guard = "guard.down@ground_lowering.v1";
+    const alike = event(1, { type: "answered", check: guard, result: { kind: "fine" } });
+    expect(read(alike, timed(19, 50, guard))).toEqual([]);
   });
 });
 

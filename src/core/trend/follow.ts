@@ -1,11 +1,11 @@
-import { type CheckKey, measureOf } from "../catalogue/catalogue";
-import type { Measure } from "../catalogue/types";
+import type { CheckKey } from "../catalogue/catalogue";
 import { isWithin } from "../catalogue/within";
 import { figureOf } from "../sheet/read";
 import type { Sheet } from "../sheet/sheet";
+import type { FigureUnit } from "../vocabulary/figures";
 import type { PartId } from "../vocabulary/parts";
-import { type Change, levelChange, meetsMs, type Reading } from "./level";
-import { readingNoise } from "./natures";
+import { type Change, levelChange, meetsMs, type Nature, type Reading } from "./level";
+import { natureOf } from "./natures";
 import { sureFrom, tellsFrom } from "./onset";
 import { type MoreOften, type Occasion, rateChange } from "./rate";
 
@@ -18,8 +18,8 @@ export interface RepairDone {
 /** What is read of one check of one unit over the months. */
 export interface Followed {
   readonly check: CheckKey;
-  readonly unit: Measure["unit"];
-  readonly sense: Measure["sense"];
+  readonly unit: FigureUnit;
+  readonly sense: Nature["sense"];
   /** The sheet's limit; undefined where the sheet has none. */
   readonly limit: number | undefined;
   readonly readings: readonly Reading[];
@@ -43,17 +43,20 @@ export function followReadings(
   sheet: Sheet,
   repairs: readonly RepairDone[],
 ): Followed | undefined {
-  const measure = measureOf(check);
-  const noise = measure && readingNoise[measure.quantity];
-  if (measure === undefined || noise === undefined) return undefined;
+  const nature = natureOf(check);
+  if (nature === undefined) return undefined;
+  const { measure, unit, sense } = nature;
   const repairedMs = lastOf(repairs, part);
-  const nature = { sense: measure.sense, noise };
   const change = told(levelChange(since(readings, repairedMs), nature));
-  const limit = figureOf(sheet, measure.limit);
+  const limit = figureOf(sheet, measure?.limit);
   const last = readings.at(-1)?.atMs ?? 0;
   return {
-    ...{ check, unit: measure.unit, sense: measure.sense, limit, readings, repairedMs, change },
-    limitMet: change !== undefined && limit !== undefined && !isWithin(measure, change.now, limit),
+    ...{ check, unit, sense, limit, readings, repairedMs, change },
+    limitMet:
+      measure !== undefined &&
+      change !== undefined &&
+      limit !== undefined &&
+      !isWithin(measure, change.now, limit),
     meetsMs: change && limit !== undefined ? meetsMs(change, nature, limit, last) : undefined,
   };
 }

@@ -51,6 +51,18 @@ describe("a change of level", () => {
     expect(levelChange(falling, { ...stopping, sense: "at_least" })?.sure).toBeGreaterThan(sureFrom);
   });
 
+  it("of what may go either way is told whichever way it goes, from what to what", () => {
+    const either: Nature = { sense: "either", noise: 2 };
+    const timed = (levels: readonly number[]) => levelChange(weekly(levels, 2), either);
+    expect(timed(steady(40, 38))?.sure ?? 0).toBeLessThan(tellsFrom);
+    for (const now of [26, 52]) {
+      const change = timed([...steady(20, 38), ...steady(10, now)]);
+      expect(change?.sure).toBeGreaterThan(sureFrom);
+      expect(Math.abs((change?.before ?? 0) - 38)).toBeLessThan(1.5);
+      expect(Math.abs((change?.now ?? 0) - now)).toBeLessThan(1.5);
+    }
+  });
+
   it("is no single slip of the tape, nor readings closer together than the tape is fine", () => {
     for (const at of [3, 12, 24, 26, 27])
       expect(

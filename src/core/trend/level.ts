@@ -11,8 +11,8 @@ export interface Reading {
 
 /** How a quantity goes wrong, and how finely it can be read. */
 export interface Nature {
-  /** The limit it must keep: what gets worse rises towards the one and falls towards the other. */
-  readonly sense: "at_most" | "at_least";
+  /** The limit it must keep: what gets worse rises towards the one and falls towards the other; what has none may do either. */
+  readonly sense: "at_most" | "at_least" | "either";
   /** One standard deviation of reading it twice on the same machine: nothing finer is believed, however alike readings are. */
   readonly noise: number;
 }
@@ -56,7 +56,7 @@ export function levelChange(all: readonly Reading[], { sense, noise }: Nature): 
   const readings = all.slice(-mostReadings);
   const n = readings.length;
   if (n < fewestBefore + fewestAfter) return undefined;
-  const worse = sense === "at_most" ? 1 : -1;
+  const worse = sense === "at_least" ? -1 : 1;
   const days = readings.map(({ atMs }) => (atMs - (readings[0]?.atMs ?? 0)) / dayMs);
   const values = drawnIn(
     readings.map(({ value }) => value * worse),
@@ -72,8 +72,11 @@ export function levelChange(all: readonly Reading[], { sense, noise }: Nature): 
     values.map((_, k) => {
       if (k < fewestBefore || n - k < fewestAfter) return Number.NEGATIVE_INFINITY;
       const { slope, explained } = from(k, shape);
-      // Both shapes share one chance that something begins here.
-      return slope > 0 ? logFactor(n, explained / spread) - Math.LN2 : Number.NEGATIVE_INFINITY;
+      // Both shapes share one chance that something begins here, and so do both ways it may go.
+      const shared = sense === "either" ? 2 : 1;
+      return slope > 0 || (sense === "either" && slope < 0)
+        ? logFactor(n, explained / spread) - shared * Math.LN2
+        : Number.NEGATIVE_INFINITY;
     });
   const steps = logs("step");
   const ramps = logs("ramp");
@@ -107,7 +110,7 @@ export function meetsMs(
   limit: number,
   lastMs: number,
 ): number | undefined {
-  const left = sense === "at_most" ? limit - now : now - limit;
+  const left = sense === "at_least" ? now - limit : limit - now;
   const days = left / Math.abs(perDay);
   return perDay === 0 || left <= 0 || days > 730 ? undefined : lastMs + days * dayMs;
 }

@@ -1,4 +1,5 @@
 import { type CheckKey, measureOf } from "../catalogue/catalogue";
+import { loweringTimeS } from "../measure/way-down";
 import type { InspectionEvent } from "../record/events";
 import { reduce } from "../record/reduce";
 import { isBelievable } from "../vocabulary/believable";
@@ -11,14 +12,18 @@ export interface ReadingTaken {
 }
 
 /**
- * What a walk read, one for each check: of several the worst, as its grade has it. Hours are read for the clocks and are no
+ * What a walk read, one for each check: of several the worst, as its grade has it; and how long a way down took that was timed. Hours are read for the clocks and are no
  * trend; what `counts` says no to could not be graded and is no reading.
  */
 export function readingsIn(
   events: readonly InspectionEvent[],
   counts: (check: CheckKey) => boolean,
 ): readonly ReadingTaken[] {
-  return [...reduce(events).given].flatMap(([check, answers]) => {
+  const { given, madeOn } = reduce(events);
+  return [...given].flatMap(([check, answers]) => {
+    const on = madeOn.get(check);
+    const seconds = on && counts(check) ? loweringTimeS(check.split("@")[0] ?? "", on) : undefined;
+    if (seconds !== undefined) return [{ check, value: seconds }];
     const measure = measureOf(check);
     if (measure === undefined || measure.quantity === "hours" || !counts(check)) return [];
     const read = answers

@@ -16,9 +16,9 @@ import { MatterLine } from "./matter-line";
 import { MeasureField } from "./measure-field";
 import { type InspectModel, readingsOf } from "./model";
 import { maker } from "./others";
-import { PumpTime } from "./pump-time";
 import type { Reading } from "./reading";
 import { TestAreaLine } from "./test-area-line";
+import { WayDownTime } from "./way-down-time";
 import {
   checkLook,
   checkTitle,
@@ -106,7 +106,7 @@ function Row(props: RowProps) {
         {(open || assessed.status === "ungradable") && !locked ? (
           <MadeOn check={check} model={model} />
         ) : null}
-        {open && !locked ? <PumpTime check={check} model={model} /> : null}
+        {open && !locked ? <WayDownTime check={check} model={model} /> : null}
         {open && !locked ? <CheckTimers check={check} sheet={model.data.sheet} walk={model.data.id} /> : null}
         {open && !locked && check.definition.id === "area.test" ? (
           <TestAreaLine plate={model.data.plate} walk={model.data.id} zone={model.data.zone} />

@@ -4,8 +4,8 @@ import { isListed } from "@/core/catalogue/listed";
 import { readOff } from "@/core/catalogue/read-off";
 import { waysToSay } from "@/core/measure/made-on";
 import { methodsFor } from "@/core/measure/methods";
-import { isTimedOnPump } from "@/core/measure/pump-duty";
 import { isTimed } from "@/core/measure/timer";
+import { isWayDown } from "@/core/measure/way-down";
 import { figureOf } from "@/core/sheet/read";
 import { changeWords } from "../plan/words";
 import { type HeightOf, startsEngine } from "./cards";
@@ -38,11 +38,11 @@ export function lineHeights(t: T, data: InspectData): HeightOf {
     // Which slopes and blocks serve, and a button.
     const made = waysToSay(data.sheet, check.definition.id).length > 0 ? 5.5 : 0;
     const topUps = (data.topUps[check.key] ?? 0) > 0 ? 2 : 0;
-    const pump = isTimedOnPump(data.sheet, check.definition.id) ? 3 : 0;
+    const wayDown = isWayDown(check.definition.id) ? 3 : 0;
     // What it must show is worked out for the card that is shown, not for all of them.
     const musts = check.definition.tries === undefined ? 0 : 1;
     const under =
-      musts + pump + field + timed + heard + made + topUps + (sheet === "" ? 0 : linesOf(sheet, perLine));
+      musts + wayDown + field + timed + heard + made + topUps + (sheet === "" ? 0 : linesOf(sheet, perLine));
     return Math.max(66, 42 + textLine * (linesOf(checkLook(t, check), perLine) + under));
   };
   return (line) => {

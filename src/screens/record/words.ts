@@ -2,7 +2,7 @@ import { measureOf } from "@/core/catalogue/catalogue";
 import type { SealedDocument } from "@/core/decision/sealed";
 import type { Finding } from "@/core/grade/assess";
 import { inputsOfWay, isMadeOnWay } from "@/core/measure/made-on";
-import { timedPart, timedPartInputs } from "@/core/measure/pump-duty";
+import { timedPart, timedPartInputs } from "@/core/measure/way-down";
 import type { EventOf } from "@/core/record/events";
 import type { Given, Reduction } from "@/core/record/reduce";
 import { figureOf } from "@/core/sheet/read";

@@ -11,12 +11,12 @@ interface Shown {
 }
 
 /** What has changed of a reading: since when, from what to what, and how sure that is. Empty where nothing has. */
-export function changeWords({ t, zone, measures }: Shown, { change, unit }: Followed): string {
+export function changeWords({ t, zone, measures }: Shown, { change, unit, sense }: Followed): string {
   if (change === undefined) return "";
   const { firstMs, likelyMs, lastMs } = change.since;
   const figure = (value: number) => shown(t, value, unit, measures);
   return [
-    t(`trends.${change.shape}.${isSure(change) ? "sure" : "likely"}`, {
+    t(`trends.${sense === "either" ? "either." : ""}${change.shape}.${isSure(change) ? "sure" : "likely"}`, {
       since: day(likelyMs, zone),
       before: figure(change.before),
       now: figure(change.now),
@@ -50,7 +50,8 @@ export function fillUpWords({ t, zone }: Pick<Shown, "t" | "zone">, { upkeep, mo
   });
 }
 
-export const followedTitle = (t: T, { check }: Followed): string => titleOfKey(t, check);
+export const followedTitle = (t: T, { check, sense }: Followed): string =>
+  sense === "either" ? t("trends.timeDown", { check: titleOfKey(t, check) }) : titleOfKey(t, check);
 
 /** How long something stood: in days, in hours where that is less than two. */
 export function stoodWords(t: T, days: number): string {

@@ -1,6 +1,8 @@
 import type { Check } from "@/core/catalogue/catalogue";
+import { timedPart } from "@/core/measure/way-down";
 import { eventSchemaVersion } from "@/core/record/event-form";
 import type { InspectionEvent, Saw } from "@/core/record/events";
+import { madeOnStep } from "@/core/record/made-on-step";
 import { figureOf } from "@/core/sheet/read";
 import type { Side } from "@/core/vocabulary/sides";
 import { readingOf } from "@/demo/readings";
@@ -20,7 +22,9 @@ export type DemoAnswer =
       readonly where?: Side[];
       readonly sizeMm?: number;
     }
-  | { readonly value: number; readonly putRight?: string };
+  | { readonly value: number; readonly putRight?: string }
+  /** Fine, and timed: seconds down from full height. */
+  | { readonly downS: number };
 
 export interface DemoWalk {
   readonly inspectionId: string;
@@ -102,11 +106,17 @@ export function walkedEvents(
       at: new Date(atMs).toISOString(),
       saw: walk.saw,
     } as const;
-    events.push(
-      step.kind === "check"
-        ? answer(base, step.check, walk, inspection.asks.sheet)
-        : { ...base, type: "changed", step: step.id },
-    );
+    if (step.kind !== "check") events.push({ ...base, type: "changed", step: step.id });
+    else {
+      events.push(answer(base, step.check, walk, inspection.asks.sheet));
+      const given = walk.answers?.[step.check.definition.id];
+      if (given !== undefined && "downS" in given) {
+        const how = { method: timedPart, inputs: { timeS: given.downS, partPercent: 100 } };
+        const timed = madeOnStep(step.check.key, how);
+        const next = { id: seededUuid(walk.random), seq: base.seq + 1, follows: id };
+        events.push({ ...base, ...next, type: "changed", step: timed });
+      }
+    }
   }
   return { events, endsAt: new Date(atMs + 20_000) };
 }
@@ -124,12 +134,14 @@ function answer(
 ): InspectionEvent {
   const given = walk.answers?.[check.definition.id];
   const { measure } = check.definition;
-  if (measure !== undefined && (given === undefined || "value" in given)) {
+  if (measure !== undefined && (given === undefined || !("condition" in given))) {
     const limit = figureOf(sheet, measure.limit) ?? (measure.nominal === true ? 1 : 0);
     const slack = 0.05 + 0.2 * walk.random();
     const value =
-      given !== undefined ? given.value : limit * (measure.sense === "at_least" ? 1 + slack : 1 - slack);
-    const putRight = given?.putRight;
+      given !== undefined && "value" in given
+        ? given.value
+        : limit * (measure.sense === "at_least" ? 1 + slack : 1 - slack);
+    const putRight = given !== undefined && "value" in given ? given.putRight : undefined;
     return {
       ...base,
       type: "measured",
@@ -138,7 +150,7 @@ function answer(
       ...(putRight === undefined ? {} : { putRight }),
     };
   }
-  if (given === undefined || "value" in given)
+  if (given === undefined || !("condition" in given))
     return { ...base, type: "answered", check: check.key, result: { kind: "fine" } };
   return { ...base, type: "answered", check: check.key, result: { kind: "condition", ...given } };
 }

@@ -3,15 +3,16 @@ import { useTranslations } from "next-intl";
 import { useState } from "react";
 import type { Check } from "@/core/catalogue/catalogue";
 import type { How } from "@/core/measure/methods";
-import { isTimedOnPump, pumpDutyOf, timedPart, timedPartInputs } from "@/core/measure/pump-duty";
+import { pumpDutyOf } from "@/core/measure/pump-duty";
+import { isWayDown, loweringTimeS, timedPart, timedPartInputs } from "@/core/measure/way-down";
 import { madeOnStep } from "@/core/record/made-on-step";
 import { Button } from "@/kit/button";
 import { AskReadings } from "./ask-readings";
 import type { InspectModel } from "./model";
 import { shown, type T } from "./words";
 
-/** How long the emergency pump needs to bring it down from full height, and in how many of its longest runs. */
-export function PumpTime({
+/** How long it takes to come down from full height by valve, cable or emergency pump, and in how many of the pump's longest runs. */
+export function WayDownTime({
   check,
   model,
 }: {
@@ -21,14 +22,17 @@ export function PumpTime({
   const t = useTranslations() as unknown as T;
   const { sheet, measures } = model.data;
   const [open, setOpen] = useState(false);
-  if (!isTimedOnPump(sheet, check.definition.id)) return null;
+  const { id } = check.definition;
+  if (!isWayDown(id)) return null;
   const duty = (how: How) => {
-    const of = pumpDutyOf(sheet, check.definition.id, how);
-    return of === undefined ? undefined : (
+    const onPump = pumpDutyOf(sheet, id, how);
+    const seconds = onPump?.seconds ?? loweringTimeS(id, how);
+    const words = onPump === undefined ? "down" : onPump.fitsOneRun ? "oneRun" : "runs";
+    return seconds === undefined ? undefined : (
       <p className="font-bold">
-        {t(of.fitsOneRun ? "pump.oneRun" : "pump.runs", {
-          time: shown(t, Math.round(of.seconds), "s", measures),
-          runs: of.runs,
+        {t(`wayDown.${words}`, {
+          time: shown(t, Math.round(seconds), "s", measures),
+          runs: onPump?.runs ?? 1,
         })}
       </p>
     );
@@ -38,12 +42,12 @@ export function PumpTime({
     <div className="mt-1">
       {said === undefined ? null : duty(said)}
       <Button look="small" className="mt-1 border-dashed" onClick={() => setOpen(true)}>
-        {t("pump.ask")}
+        {t("wayDown.ask")}
       </Button>
       {open ? (
         <AskReadings
-          title={t("pump.ask")}
-          ways={[{ id: timedPart, words: "", inputs: timedPartInputs, formula: t("pump.how") }]}
+          title={t("wayDown.ask")}
+          ways={[{ id: timedPart, words: "", inputs: timedPartInputs, formula: t("wayDown.how") }]}
           measures={measures}
           follows={duty}
           onTell={(how) => {
