@@ -5,6 +5,8 @@ import { reduce } from "@/core/record/reduce";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
 import { migrate, migrateDown } from "@/server/database/migrate";
 import { walkAndSign } from "@/server/demo/walk";
+import { askedIn } from "@/server/records/asked";
+import { findRecords } from "@/server/records/find";
 import { sealedRecord } from "@/server/records/read";
 import { recordRepair } from "@/server/tags/return";
 import { ownAttention } from "@/server/trends/attention";
@@ -101,7 +103,7 @@ describe("a yard over the months", () => {
     expect(await months(380)).toContain("2026-03");
     expect(await months(400)).not.toContain("2026-03");
     expect(month?.tagsRaised).toBe((await tagsOfMonth(yard.db, "yard", "2026-03", "UTC")).length);
-    const failures = await failuresOf(yard.db, "yard", at(200));
+    const failures = await failuresOf(yard.db, "yard", at(200), "UTC");
     expect(failures.parts.map(({ name }) => name)).toContain("frame");
     expect(failures.parts[0]).toMatchObject({ walks: 2 });
     expect(failures.models).toEqual([expect.objectContaining({ walks: 1 })]);
@@ -109,7 +111,39 @@ describe("a yard over the months", () => {
     expect((await failuresIn(yard.db, "yard", "2026-03", "UTC")).length).toBe(failures.parts.length);
     expect(await tagWaits(yard.db, "yard", at(200))).toBeUndefined();
     expect(await neverFound(yard.db, "yard")).toEqual([]);
-    expect(await failuresOf(yard.db, "elsewhere", at(200))).toMatchObject({ parts: [], models: [] });
+    expect(await failuresOf(yard.db, "elsewhere", at(200), "UTC")).toMatchObject({ parts: [], models: [] });
+  });
+
+  it("leads from every count to the records it counts, and to no other", async () => {
+    const inspection = await begin(yard, yard.boom, yard.people.second, 20);
+    await walk(inspection, yard.people.second, 20, {
+      ...{ "meter.hours": { value: 1_234 }, "doc.decals": { condition: "unreadable" } },
+      ...{
+        "platform.deck": { condition: "slippery", putRight: "clean" },
+        "frame.welds": { condition: "cracked" },
+      },
+    });
+    const { fromDay, ...counts } = await failuresOf(yard.db, "yard", at(200), "UTC");
+    const by = {
+      parts: (name: string) => ({ part: name }),
+      models: (name: string) => ({ unit: name }),
+      places: (name: string) => ({ place: name }),
+      hours: (name: string) => ({ hoursFrom: name, hoursTo: `${Number(name) + 500}` }),
+    };
+    expect(counts.hours).toContainEqual(expect.objectContaining({ name: "1000", walks: 1 }));
+    for (const kind of ["parts", "models", "places", "hours"] as const)
+      for (const { name, times } of counts[kind]) {
+        const asked = askedIn({ ...by[kind](name), grade: "failed", scope: "full", from: fromDay });
+        const { rows } = await findRecords(yard.db, { siteId: "yard", zone: "UTC" }, asked);
+        const counted = rows.flatMap(({ findings }) =>
+          findings.filter(({ part, checkKey, grade }) => {
+            const at = checkKey.split("@")[1]?.split(".")[0];
+            const meant = kind === "parts" ? part === name : kind === "places" ? at === name : true;
+            return meant && (grade === "repair_by" || grade === "tag_out");
+          }),
+        );
+        expect(counted.length, `${kind} ${name}`).toBe(times);
+      }
   });
 
   it("shows each person their own walks, and nobody another's", async () => {
@@ -117,7 +151,7 @@ describe("a yard over the months", () => {
     const own = await ownAttention(yard.db, operator);
     expect(own.walks).toBe(1);
     expect(own.stops.length).toBeGreaterThan(5);
-    expect((await ownAttention(yard.db, second)).walks).toBe(1);
+    expect((await ownAttention(yard.db, second)).walks).toBe(2);
     expect(await ownAttention(yard.db, owner)).toEqual({ walks: 0, stops: [] });
   });
 

@@ -47,6 +47,7 @@ export default async function RecordsPage({ searchParams }: { searchParams: Page
           next={found.next === undefined ? undefined : queryFor(asked, { before: found.next })}
           query={queryFor(shown)}
           conditions={Object.keys(messages.condition)}
+          places={Object.keys(messages.stop)}
           views={views}
           year={new Date(localMs(call.at.getTime(), call.zone)).toISOString().slice(0, 4)}
           fingerprint={keyFingerprint()}

@@ -17,7 +17,7 @@ export default async function TrendsPage() {
   const [units, months, failures, never, waits, own] = await Promise.all([
     trendsOf(db, { siteId }, at),
     monthsOf(db, siteId, at),
-    failuresOf(db, siteId, at),
+    failuresOf(db, siteId, at, zone),
     neverFound(db, siteId),
     tagWaits(db, siteId, at),
     ownAttention(db, call.person.id),

@@ -34,8 +34,20 @@ export interface RecordRow {
 export type Asked = Readonly<
   Partial<
     Record<
-      "unit" | "person" | "part" | "condition" | "grade" | "outcome" | "scope" | "from" | "to" | "words",
-      string
+      | "unit"
+      | "person"
+      | "part"
+      | "place"
+      | "condition"
+      | "grade"
+      | "outcome"
+      | "scope"
+      | "from"
+      | "to"
+      | "hoursFrom"
+      | "hoursTo"
+      | "words",
+      string | number
     >
   >
 >;
@@ -52,6 +64,7 @@ export function RecordsView({
   next,
   query,
   conditions,
+  places,
   views,
   year,
   fingerprint,
@@ -66,6 +79,8 @@ export function RecordsView({
   /** The query of what is asked. */
   query: string;
   conditions: readonly string[];
+  /** Stops of a walk. */
+  places: readonly string[];
   views: readonly { readonly id: string; readonly name: string; readonly query: string }[];
   year: string;
   fingerprint: string;
@@ -89,7 +104,7 @@ export function RecordsView({
       </SelectField>
     </Field>
   );
-  const type = (id: keyof Asked, words: string, kind: "text" | "date" = "text") => (
+  const type = (id: keyof Asked, words: string, kind: "text" | "date" | "number" = "text") => (
     <Field words={words}>
       <TextField name={id} type={kind} defaultValue={asked[id] ?? ""} maxLength={80} />
     </Field>
@@ -115,6 +130,11 @@ export function RecordsView({
             Object.keys(parts).map((id) => [id, t(`part.${id}`)] as const),
           )}
           {pick(
+            "place",
+            t("records.place"),
+            places.map((id) => [id, t(`stop.${id}` as "stop.rails")] as const),
+          )}
+          {pick(
             "condition",
             t("records.condition"),
             conditions.map((id) => [id, conditionWord(t, id)] as const),
@@ -122,7 +142,10 @@ export function RecordsView({
           {pick(
             "grade",
             t("records.grade"),
-            findingGrades.map((id) => [id, t(`grade.${id}`)] as const),
+            [
+              ...findingGrades.map((id) => [id, t(`grade.${id}`)] as const),
+              ["failed", t("records.failed")] as const,
+            ],
             true,
           )}
           {pick(
@@ -131,6 +154,8 @@ export function RecordsView({
             scopeKinds.map((id) => [id, t(`record.scope.${id}`)] as const),
             true,
           )}
+          {type("hoursFrom", t("records.hoursFrom"), "number")}
+          {type("hoursTo", t("records.hoursTo"), "number")}
           {type("words", t("records.words"))}
           <div className="col-span-2 flex flex-wrap gap-3 lg:col-span-5">
             <Button type="submit" look="small">

@@ -13,6 +13,7 @@ export interface YardTrends {
   readonly units: readonly UnitTrends[];
   readonly months: readonly MonthOfYard[];
   readonly failures: {
+    readonly fromDay: string;
     readonly parts: readonly Counted[];
     readonly models: readonly Counted[];
     readonly places: readonly Counted[];
@@ -37,6 +38,8 @@ export function YardTrendsView({
   const t = useTranslations() as unknown as T;
   const models = [...new Set(never.map(({ model }) => model))].sort();
   const last = months.at(-2) ?? months.at(-1);
+  const records = (by: Readonly<Record<string, string>>) =>
+    `/records?${new URLSearchParams({ ...by, grade: "failed", scope: "full", from: failures.fromDay })}`;
   return (
     <div className="p-4 md:p-5">
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -102,26 +105,28 @@ export function YardTrendsView({
           title={t("trends.by.part")}
           counts={failures.parts}
           words={(name) => t(`part.${name}`)}
-          href={(name) => `/records?part=${name}`}
+          href={(name) => records({ part: name })}
         />
         <Counts
           t={t}
           title={t("trends.by.model")}
           counts={failures.models}
           words={(name) => name}
-          href={(name) => `/records?unit=${encodeURIComponent(name)}`}
+          href={(name) => records({ unit: name })}
         />
         <Counts
           t={t}
           title={t("trends.by.place")}
           counts={failures.places}
           words={(name) => t(`stop.${name}`)}
+          href={(name) => records({ place: name })}
         />
         <Counts
           t={t}
           title={t("trends.by.hours")}
           counts={failures.hours}
           words={(name) => t("trends.hours", { from: Number(name), to: Number(name) + 500 })}
+          href={(name) => records({ hoursFrom: name, hoursTo: `${Number(name) + 500}` })}
         />
       </div>
       <h2 className="mt-6 text-[22px] font-bold">{t("trends.never")}</h2>
@@ -207,7 +212,7 @@ function Counts({
   title: string;
   counts: readonly Counted[];
   words: (name: string) => string;
-  href?: (name: string) => string;
+  href: (name: string) => string;
 }) {
   return (
     <section>
@@ -219,13 +224,9 @@ function Counts({
             key={name}
             className="flex min-h-[48px] items-center justify-between gap-3 border-b border-line"
           >
-            {href === undefined ? (
-              <span>{words(name)}</span>
-            ) : (
-              <Link href={href(name)} className="grid min-h-[48px] content-center underline">
-                {words(name)}
-              </Link>
-            )}
+            <Link href={href(name)} className="grid min-h-[48px] content-center underline">
+              {words(name)}
+            </Link>
             <span className="whitespace-nowrap text-ink2">
               <b className="text-ink">{times}</b> {t("trends.inWalks", { walks })}
             </span>

@@ -6,6 +6,7 @@ import { scopeKinds } from "@/core/vocabulary/scope";
 
 const text = z.string().trim().min(1).max(80).optional().catch(undefined);
 const day = z.iso.date().optional().catch(undefined);
+const hours = z.coerce.number().min(0).max(999_999).optional().catch(undefined);
 
 /** What records are looked for by. Whatever is none of it is left out, so that an old address still finds something. */
 export const askedSchema = z.object({
@@ -22,7 +23,20 @@ export const askedSchema = z.object({
     .regex(/^[a-z_]{2,60}$/)
     .optional()
     .catch(undefined),
-  grade: z.enum(findingGrades).optional().catch(undefined),
+  /** Where on the machine something was found. */
+  place: z
+    .string()
+    .regex(/^[a-z_]{2,40}$/)
+    .optional()
+    .catch(undefined),
+  /** `failed`: whatever of the machine had to be repaired, or tagged it out. */
+  grade: z
+    .enum([...findingGrades, "failed"])
+    .optional()
+    .catch(undefined),
+  /** What the hour meter showed: from, and below. */
+  hoursFrom: hours,
+  hoursTo: hours,
   outcome: z.enum(outcomeIds).optional().catch(undefined),
   scope: z.enum(scopeKinds).optional().catch(undefined),
   /** Days by the site's clock, both counted in. */
@@ -47,5 +61,5 @@ export const askedIn = (query: Readonly<Record<string, string | undefined>>): Re
 /** The query of an address that asks the same. */
 export function queryFor(asked: RecordsAsked, more: Partial<RecordsAsked> = {}): string {
   const entries = Object.entries({ ...asked, ...more }).filter(([, value]) => value !== undefined);
-  return new URLSearchParams(entries as [string, string][]).toString();
+  return new URLSearchParams(entries.map(([name, value]) => [name, `${value}`])).toString();
 }

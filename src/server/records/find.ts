@@ -5,6 +5,7 @@ import type { Db } from "@/server/database/database";
 import { groupedBy } from "@/server/database/grouped";
 import { byItsValues } from "@/server/database/named-client";
 import type { RecordsAsked } from "./asked";
+import { failed, hoursOf, placeOf } from "./counted-by";
 
 /** Records on a page. */
 export const onPage = 50;
@@ -32,7 +33,8 @@ export interface AtSite {
  * itself: how common a condition is, and how few records are wanted, decides which way is the quick one.
  */
 async function conditionsOf(db: Db, { siteId, zone }: AtSite, asked: RecordsAsked) {
-  const { unit, person, part, condition, grade, outcome, scope, from, to, words } = asked;
+  const { unit, person, part, place, condition, grade, outcome, scope, from, to, words } = asked;
+  const { hoursFrom, hoursTo } = asked;
   const units = unit === undefined ? undefined : await unitsMeant(db, siteId, unit);
   const people = person === undefined ? undefined : await peopleMeant(db, person);
   if (units?.length === 0 || people?.length === 0) return undefined;
@@ -43,10 +45,13 @@ async function conditionsOf(db: Db, { siteId, zone }: AtSite, asked: RecordsAske
   if (scope !== undefined) all.push(sql`s.scope = ${sql.lit(scope)}`);
   if (from !== undefined) all.push(sql`s.signed_at >= ${moment(momentOf(Date.parse(from), zone))}`);
   if (to !== undefined) all.push(sql`s.signed_at < ${moment(momentOf(Date.parse(to) + dayMs, zone))}`);
+  if (hoursFrom !== undefined) all.push(sql`${hoursOf} >= ${sql.lit(hoursFrom)}`);
+  if (hoursTo !== undefined) all.push(sql`${hoursOf} < ${sql.lit(hoursTo)}`);
   const found = [
     ...(part === undefined ? [] : [sql<SqlBool>`f.part = ${sql.lit(part)}`]),
     ...(condition === undefined ? [] : [sql<SqlBool>`f.condition = ${sql.lit(condition)}`]),
-    ...(grade === undefined ? [] : [sql<SqlBool>`f.grade = ${sql.lit(grade)}`]),
+    ...(place === undefined ? [] : [sql<SqlBool>`${placeOf} = ${sql.lit(place)}`]),
+    ...(grade === undefined ? [] : [grade === "failed" ? failed : sql<SqlBool>`f.grade = ${sql.lit(grade)}`]),
     ...(words === undefined
       ? []
       : [

@@ -2,9 +2,10 @@ import { type RawBuilder, sql } from "kysely";
 import type { Counted, MonthOfYard, NeverFound, TagWaits } from "@/contract/trends";
 import { readiness } from "@/core/trend/readiness";
 import { clears } from "@/core/vocabulary/outcomes";
-import { localMs, type Zone } from "@/core/vocabulary/zone";
+import { localMs, momentOf, type Zone } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
 import { groupedBy } from "@/server/database/grouped";
+import { failed, hoursOf, placeOf } from "@/server/records/counted-by";
 import { monthSpan } from "./month";
 
 const dayMs = 86_400_000;
@@ -73,8 +74,10 @@ export async function monthsOf(db: Db, siteId: string, at: Date): Promise<readon
   });
 }
 
-/** What was found on machines over a year that had to be repaired or tagged out, the most frequent first, counted in four ways. */
+/** What was found on machines within a span that had to be repaired or tagged out, the most frequent first, counted in four ways. */
 export interface Failures {
+  /** The first day that is counted, by the site's clock. */
+  readonly fromDay: string;
   readonly parts: readonly Counted[];
   readonly models: readonly Counted[];
   readonly places: readonly Counted[];
@@ -97,13 +100,12 @@ async function countedBy(
 ): Promise<readonly Counted[]> {
   const { rows } = await sql<Counted>`
     WITH walks AS (
-      SELECT s.inspection_id, h.name AS model, (SELECT floor(max(r.hours) / 500) * 500 FROM hour_reading r
-        WHERE r.inspection_id = s.inspection_id)::int::text AS band
+      SELECT s.inspection_id, h.name AS model, (floor(${hoursOf} / 500) * 500)::int::text AS band
       FROM seal s JOIN unit u ON u.id = s.unit_id LEFT JOIN sheet_version v ON v.id = u.sheet_version_id LEFT JOIN sheet h ON h.id = v.sheet_id
       WHERE u.site_id = ${siteId} AND s.signed_at >= ${from} AND s.signed_at < ${until} AND s.scope = 'full'),
     found AS (
       SELECT ${name} AS name, ${over} AS over FROM finding f JOIN walks w USING (inspection_id)
-      WHERE NOT f.place AND f.grade IN ('repair_by', 'tag_out') AND f.put_right IS NULL)
+      WHERE ${failed})
     SELECT name, count(*)::int AS times, (SELECT count(*)::int FROM walks w WHERE ${over} IS NOT DISTINCT FROM min(found.over)) AS walks
     FROM found WHERE name IS NOT NULL GROUP BY name ORDER BY times DESC, name LIMIT ${most}`.execute(db);
   return rows;
@@ -115,16 +117,17 @@ const band = sql<string>`w.band`;
 const anyWalk = sql<string>`''::text`;
 
 /** What fails within a year, by part, by model, by where on the machine and by its hours. */
-export async function failuresOf(db: Db, siteId: string, at: Date): Promise<Failures> {
-  const span = { from: yearBefore(at), until: at };
+export async function failuresOf(db: Db, siteId: string, at: Date, zone: Zone): Promise<Failures> {
+  const fromDay = new Date(localMs(yearBefore(at).getTime(), zone)).toISOString().slice(0, 10);
+  const span = { from: new Date(momentOf(Date.parse(fromDay), zone)), until: at };
   const by = (name: RawBuilder<string>, over: RawBuilder<string>) => countedBy(db, siteId, span, name, over);
   const [parts, models, places, hours] = await Promise.all([
     by(part, anyWalk),
     by(model, model),
-    by(sql<string>`nullif(split_part(split_part(f.check_key, '@', 2), '.', 1), '')`, anyWalk),
+    by(sql<string>`nullif(${placeOf}, '')`, anyWalk),
     by(band, band),
   ]);
-  return { parts, models, places, hours };
+  return { fromDay, parts, models, places, hours };
 }
 
 /** What failed in a month, by part. */
