@@ -70,19 +70,27 @@ export function randomMorning(seed: number, size: YardSize = smallYard): Morning
     };
   });
   const units = standing.map(({ unit }) => unit);
+  const people = present.map((person, n): Inspector => inspector(person.id, n, units, nowMin, random));
+  const onUnits = random() < 0.5 ? jobs.map((job): Job => ({ ...job, ...onUnit(units, random) })) : jobs;
   return {
     nowMin,
     endMin: startMin + 120,
     crews,
     units,
-    jobs,
-    people: present.map((person, n): Inspector => inspector(person.id, n, units, nowMin, random)),
+    jobs: onUnits,
+    people: random() < 0.2 ? people.map((one) => ({ ...one, first: pick(units).id })) : people,
     walkingMin: Object.fromEntries(
       places.map((from, a) => [from, Object.fromEntries(places.map((to, b) => [to, Math.abs(a - b) * 2]))]),
     ),
     elsewhereMin: 4,
     assistants: 1 + upTo(2),
   };
+}
+
+/** A job done on a unit that a crew may want: where that stands. */
+function onUnit(units: readonly ShiftUnit[], random: Random): Pick<Job, "on" | "place"> | undefined {
+  const unit = units[Math.floor(random() * units.length)];
+  return unit && { place: unit.place, on: { unitId: unit.id, crews: random() < 0.5 ? "wait" : "none" } };
 }
 
 /** Somebody who is there, comes later, or is at a walk that may run late. */

@@ -1,4 +1,4 @@
-import { type Inspector, type Morning, walkingMinBetween } from "./morning";
+import { type Inspector, type Morning, machineOf, walkingMinBetween } from "./morning";
 import type { Slot, Timetable } from "./timetable";
 
 /** What is wrong with a timetable, in a word and about what. */
@@ -11,6 +11,9 @@ export interface Broken {
     | "two_places"
     | "twice"
     | "taken_away"
+    | "not_first"
+    | "two_at_one"
+    | "job_on_given"
     | "no_helper"
     | "unfit"
     | "given_twice"
@@ -35,6 +38,11 @@ export function checkTimetable(morning: Morning, { slots, crews }: Timetable): r
       ...slots.filter(({ workId, personId }) => !isAt(personId, workId)).map(({ workId }) => workId),
     ]).map((about): Broken => ({ rule: "twice", about })),
     ...checkHelpers(morning, slots),
+    ...checkMachines(morning, slots),
+    ...morning.jobs
+      .filter(({ id, on }) => on?.crews === "none" && slots.some(({ workId }) => workId === id))
+      .filter(({ on }) => crews.some(({ unitId }) => unitId === on?.unitId))
+      .map(({ id }): Broken => ({ rule: "job_on_given", about: id })),
     ...crews.flatMap((served) => checkServed(morning, slots, served)),
     ...repeated(crews.flatMap(({ unitId }) => unitId ?? [])).map(
       (about): Broken => ({ rule: "given_twice", about }),
@@ -59,6 +67,9 @@ function checkPerson(morning: Morning, person: Inspector, slots: readonly Slot[]
     !own.some((slot) => slot.workId === underWay.workId && slot.endMin >= underWay.doneMin)
   )
     broken.push({ rule: "taken_away", about: underWay.workId });
+  const next = own.filter(({ workId }) => workId !== underWay?.workId);
+  if (next.findIndex(({ workId }) => workId === person.first) > 0)
+    broken.push({ rule: "not_first", about: person.first ?? "" });
   let freeMin = Math.max(person.fromMin, morning.nowMin);
   let { place } = person;
   for (const slot of own) {
@@ -96,6 +107,25 @@ function checkHelpers(morning: Morning, slots: readonly Slot[]): readonly Broken
     .map(({ workId }) => ({ rule: "no_helper", about: workId }));
 }
 
+/** Nobody is at a machine that somebody else is at for another piece of work. */
+function checkMachines(morning: Morning, slots: readonly Slot[]): readonly Broken[] {
+  const machine = (id: string) => {
+    const work = workOf(morning, id);
+    return work === undefined ? id : machineOf(work);
+  };
+  return slots
+    .filter((slot) =>
+      slots.some(
+        (other) =>
+          other.workId !== slot.workId &&
+          machine(other.workId) === machine(slot.workId) &&
+          other.startMin < slot.endMin &&
+          slot.startMin < other.endMin,
+      ),
+    )
+    .map(({ workId }) => ({ rule: "two_at_one", about: workId }));
+}
+
 function checkServed(
   morning: Morning,
   slots: readonly Slot[],
@@ -110,7 +140,10 @@ function checkServed(
   const unit = morning.units.find(({ id }) => id === unitId);
   if (moveMin === undefined || unit === undefined) return [...wrong, { rule: "unfit", about: unitId }];
   const done = slots.find(({ workId }) => workId === unitId);
-  const freeMin = unit.ready ? morning.nowMin : done?.endMin;
+  const jobs = morning.jobs.filter(({ on }) => on?.unitId === unitId).map(({ id }) => id);
+  const jobsMin = slots.filter(({ workId }) => jobs.includes(workId)).map(({ endMin }) => endMin);
+  const inspectedMin = unit.ready ? morning.nowMin : done?.endMin;
+  const freeMin = inspectedMin === undefined ? undefined : Math.max(inspectedMin, ...jobsMin);
   return freeMin === undefined || readyMin === undefined || readyMin < freeMin + moveMin
     ? [...wrong, { rule: "not_ready", about: unitId }]
     : wrong;

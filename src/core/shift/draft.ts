@@ -1,6 +1,6 @@
 import type { Random } from "../vocabulary/seeded";
 import { crewCost, jobLateMin, scoreOf } from "./cost";
-import { type Morning, type ShiftPlan, underWayIn, walkingMinBetween } from "./morning";
+import { type Morning, type ShiftPlan, underWayIn, walkingMinBetween, withFirst } from "./morning";
 
 /** What can serve a crew, or be done as a job: with which unit, whether somebody has to do something for it first. */
 interface Choice {
@@ -18,6 +18,8 @@ interface IndexedWork {
   readonly freeMin?: number;
   readonly failShare: number;
   readonly beforePerson: number;
+  /** Work that is not done on a shift on which this is: a job, and the unit it keeps from the crews. */
+  readonly against: readonly number[];
 }
 
 /** What is to be served: a crew by one of several units, or a job by itself. */
@@ -37,6 +39,8 @@ interface Indexed {
     readonly place: number;
     readonly freeMin: number;
     readonly untilMin: number;
+    /** The work that comes first of theirs, or none. */
+    readonly first: number;
   }[];
   readonly walkMin: readonly (readonly number[])[];
 }
@@ -76,7 +80,7 @@ export class Draft {
     all.demands.forEach(({ crew, choices }, demand) => {
       const work = crew === undefined ? choices[0]?.work : at.get(plan.given[crew.id] ?? "");
       const choice = choices.find((one) => one.work === work);
-      if (choice === undefined || serves[choice.work] !== none) return;
+      if (choice === undefined || serves[choice.work] !== none || draft.isKept(choice.work)) return;
       given[demand] = choice.work;
       serves[choice.work] = demand;
     });
@@ -145,10 +149,12 @@ export class Draft {
   }
 
   private near(demand: number): readonly number[] {
-    const rivals = (this.all.demands[demand]?.choices ?? []).flatMap(({ work }) => {
-      const holder = this.serves[work] ?? none;
-      return holder === none || holder === demand ? [] : [holder];
-    });
+    const rivals = (this.all.demands[demand]?.choices ?? [])
+      .flatMap(({ work }) => [work, ...(this.all.works[work]?.against ?? [])])
+      .flatMap((work) => {
+        const holder = this.serves[work] ?? none;
+        return holder === none || holder === demand ? [] : [holder];
+      });
     const own = (this.all.demands[demand]?.choices ?? []).map(({ work }) => work);
     const beside = this.orders
       .filter((order) => own.some((work) => order.includes(work)))
@@ -172,7 +178,7 @@ export class Draft {
         : crewCost(crew.startMin, undefined, endMin);
     let put: { readonly work: number; readonly person: number; readonly at: number } | undefined;
     for (const { work, moveMin } of fewOf(choices, random)) {
-      if (this.serves[work] !== none) continue;
+      if (this.serves[work] !== none || this.isKept(work)) continue;
       const { freeMin } = works[work] as IndexedWork;
       const changed = crew !== undefined && beforeWork !== work ? changeScore : 0;
       if (freeMin !== undefined) {
@@ -215,6 +221,11 @@ export class Draft {
     return tried;
   }
 
+  /** Whether something is done or given that this may not be beside. */
+  private isKept(work: number): boolean {
+    return (this.all.works[work]?.against ?? []).some((other) => this.serves[other] !== none);
+  }
+
   private remove(demand: number): void {
     const work = this.given[demand] ?? none;
     if (work === none) return;
@@ -243,7 +254,7 @@ export class Draft {
     let atMin = who.freeMin;
     let { place } = who;
     let score = 0;
-    for (const index of order) {
+    for (const index of who.first === none ? order : withFirst(order, who.first)) {
       const work = works[index] as IndexedWork;
       const doneMin = atMin + (walkMin[place]?.[work.place] ?? 0) + (work.minutesBy[person] ?? 0);
       const over = doneMin > who.untilMin;
@@ -277,7 +288,12 @@ export class Draft {
           return crew === undefined || work === none ? [] : [[crew.id, idOf(work)] as const];
         }),
       ),
-      orders: Object.fromEntries(people.map(({ id }, person) => [id, (this.orders[person] ?? []).map(idOf)])),
+      orders: Object.fromEntries(
+        people.map(({ id }, person) => [
+          id,
+          withFirst(this.orders[person] ?? [], people[person]?.first).map(idOf),
+        ]),
+      ),
     };
   }
 }
@@ -311,7 +327,14 @@ function indexed(morning: Morning, before: ShiftPlan | undefined): Indexed {
       order.map((id) => [id, person] as const),
     ),
   );
-  const works = list.map((work): IndexedWork => {
+  const against = list.map((): number[] => []);
+  for (const { id, on } of jobs) {
+    const [job, unit] = [at.get(id), at.get(on?.unitId ?? "")];
+    if (on?.crews !== "none" || job === undefined || unit === undefined) continue;
+    against[job]?.push(unit);
+    against[unit]?.push(job);
+  }
+  const works = list.map((work, index): IndexedWork => {
     const ready = "ready" in work && work.ready ? nowMin : undefined;
     return {
       id: work.id,
@@ -321,6 +344,7 @@ function indexed(morning: Morning, before: ShiftPlan | undefined): Indexed {
       freeMin: ready ?? begun.get(work.id),
       failShare: "failShare" in work ? work.failShare : 0,
       beforePerson: people.findIndex(({ id }) => hands.get(work.id) === id),
+      against: against[index] ?? [],
     };
   });
   const demands: readonly Demand[] = [
@@ -343,11 +367,12 @@ function indexed(morning: Morning, before: ShiftPlan | undefined): Indexed {
     endMin,
     works,
     demands,
-    people: people.map(({ id, place, fromMin, untilMin, underWay: one }) => ({
+    people: people.map(({ id, place, fromMin, untilMin, first, underWay: one }) => ({
       id,
       place: placeOf(list[at.get(one?.workId ?? "") ?? none]?.place ?? place),
       freeMin: Math.max(fromMin, nowMin, begun.get(one?.workId ?? "") ?? nowMin),
       untilMin,
+      first: at.get(first ?? "") ?? none,
     })),
     walkMin: names.map((from) => names.map((to) => walkingMinBetween(morning, from, to))),
   };

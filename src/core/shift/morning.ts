@@ -32,6 +32,11 @@ export interface Work {
   /** Who may do it, and how long it takes them. */
   readonly minutesBy: Readonly<Record<string, number>>;
   readonly assisted: boolean;
+  /**
+   * Of a job: the unit it is done on, where a crew could have that. Nobody else is at that unit meanwhile; a crew that has it waits until
+   * the job is over (`wait`), or it is not done on a shift on which a crew has it (`none`).
+   */
+  readonly on?: { readonly unitId: string; readonly crews: "wait" | "none" };
 }
 
 /** A unit no tag, examination or stop keeps from work. */
@@ -47,6 +52,9 @@ export interface Job extends Work {
   readonly dueMin: number;
 }
 
+/** The machine a piece of work is done on. */
+export const machineOf = ({ id, on }: Work): string => on?.unitId ?? id;
+
 export interface Inspector {
   readonly id: string;
   /** Where they are when they come, or now. */
@@ -54,6 +62,8 @@ export interface Inspector {
   readonly fromMin: number;
   /** Nothing is planned for them past this. */
   readonly untilMin: number;
+  /** Of the work that is theirs this comes first, after what they are at. */
+  readonly first?: string;
   /** What they are at now: it stays theirs. */
   readonly underWay?: { readonly workId: string; readonly doneMin: number };
 }
@@ -63,6 +73,10 @@ export interface ShiftPlan {
   readonly given: Readonly<Record<string, string>>;
   readonly orders: Readonly<Record<string, readonly string[]>>;
 }
+
+/** Somebody's order with what comes first put first. */
+export const withFirst = <T>(order: readonly T[], first: T | undefined): readonly T[] =>
+  first === undefined || !order.includes(first) ? order : [first, ...order.filter((one) => one !== first)];
 
 /** Minutes on foot between two places. */
 export const walkingMinBetween = (morning: Morning, from: string, to: string): number =>

@@ -95,6 +95,70 @@ describe("a shift's plan", () => {
       { numRuns: 6 },
     );
   });
+  describe("with a job on a unit that crews may want", () => {
+    const unit = (id: string) => ({
+      ...{ id, place: "yard", ready: false, assisted: false, failShare: 0 },
+      minutesBy: { p: 10 },
+    });
+    const job = (crews: "wait" | "none", minutes: number): Morning["jobs"][number] => ({
+      ...{ id: "service", place: "yard", assisted: false, dueMin: 400, minutesBy: { q: minutes } },
+      on: { unitId: "ua", crews },
+    });
+    const people = ["p", "q"].map((id) => ({ id, place: "yard", fromMin: 0, untilMin: 500 }));
+    const morning = (canUse: readonly string[], jobs: Morning["jobs"]): Morning => ({
+      ...{ nowMin: 0, endMin: 180, units: [unit("ua"), unit("ub")], jobs, people },
+      crews: [{ id: "a", startMin: 60, canUse: Object.fromEntries(canUse.map((id) => [id, 0])) }],
+      ...{ walkingMin: {}, elsewhereMin: 0, assistants: 0 },
+    });
+    const done = ({ timetable }: ReturnType<typeof planShift>) =>
+      timetable.slots.find(({ workId }) => workId === "service");
+
+    it("keeps that unit for the job where the crew can have another, and leaves the job where it cannot", () => {
+      const both = planShift(morning(["ua", "ub"], [job("none", 90)]));
+      expect(both.plan.given).toEqual({ a: "ub" });
+      expect(done(both)).toMatchObject({ personId: "q" });
+      const only = planShift(morning(["ua"], [job("none", 90)]));
+      expect(only.plan.given).toEqual({ a: "ua" });
+      expect(done(only)).toBeUndefined();
+    });
+
+    it("does a short one before the crew has it, never while somebody else is at it; one too long not at all", () => {
+      const greased = planShift(morning(["ua"], [job("wait", 15)]));
+      expect(greased.timetable.crews[0]?.readyMin).toBe(25);
+      expect(checkTimetable(morning(["ua"], [job("wait", 15)]), greased.timetable)).toEqual([]);
+      const tooLong = planShift(morning(["ua"], [job("wait", 55)]));
+      expect(tooLong.timetable.crews[0]?.lateMin).toBe(0);
+      expect(done(tooLong)).toBeUndefined();
+    });
+  });
+
+  it("begins with what the supervisor put first, whatever waits for something else", () => {
+    fc.assert(
+      fc.property(seeds, (seed) => {
+        const morning = randomMorning(seed, smallYard);
+        const { timetable } = planShift(morning, undefined, part);
+        const [slot] = timetable.slots.filter(
+          ({ workId, personId }) =>
+            morning.people.find(({ id }) => id === personId)?.underWay?.workId !== workId &&
+            morning.people.find(({ id }) => id === personId)?.first !== workId,
+        );
+        if (slot === undefined) return;
+        const people = morning.people.map((one) =>
+          one.id === slot.personId ? { ...one, first: slot.workId } : one,
+        );
+        const asked = { ...morning, people };
+        const after = planShift(asked, undefined, part).timetable;
+        const theirs = after.slots
+          .filter(({ personId }) => personId === slot.personId)
+          .map(({ workId }) => workId)
+          .filter((id) => people.find((one) => one.id === slot.personId)?.underWay?.workId !== id);
+        if (theirs.includes(slot.workId)) expect(theirs[0]).toBe(slot.workId);
+        expect(checkTimetable(asked, after)).toEqual([]);
+      }),
+      { numRuns: 6 },
+    );
+  });
+
   it("does what fails often first where the crews do not mind", () => {
     const unit = (id: string, failShare: number) => ({
       ...{ id, place: "yard", ready: false, assisted: false, failShare },
@@ -168,5 +232,33 @@ describe("the checker", () => {
       }),
     ).toContain("not_ready");
     expect(rules({ crews: [{ ...one, lateMin: one.lateMin + 1 }] })).toContain("lateness");
+    const later = timetable.slots.find(
+      ({ personId, startMin, workId }) =>
+        timetable.slots.some((other) => other.personId === personId && other.startMin < startMin) &&
+        !morning.people.some(({ underWay }) => underWay?.workId === workId),
+    );
+    if (later === undefined) throw new Error("expected somebody with a second piece of work");
+    const people = morning.people.map((person) =>
+      person.id === later.personId ? { ...person, first: later.workId, underWay: undefined } : person,
+    );
+    expect(rules({}, { ...morning, people: people as Morning["people"] })).toContain("not_first");
+    const onIt = (crews: "wait" | "none") => ({
+      ...morning,
+      jobs: [
+        { id: "job", place: first.workId, assisted: false, dueMin: 99, minutesBy: { [first.personId]: 1 } },
+      ].map((job) => ({ ...job, on: { unitId: one.unitId ?? "", crews } })),
+    });
+    const atOne = timetable.slots.find(({ workId }) => workId === one.unitId);
+    const job = {
+      ...first,
+      workId: "job",
+      startMin: atOne?.startMin ?? 0,
+      endMin: 1 + (atOne?.startMin ?? 0),
+    };
+    expect(rules({ slots: [...timetable.slots, job] }, onIt("none"))).toContain("job_on_given");
+    if (atOne !== undefined)
+      expect(rules({ slots: [...timetable.slots, job] }, onIt("wait"))).toContain("two_at_one");
+    const after = { ...job, startMin: 5_000, endMin: 5_001 };
+    expect(rules({ slots: [...timetable.slots, after] }, onIt("wait"))).toContain("not_ready");
   });
 });

@@ -3,7 +3,7 @@ import { scoreOf } from "./cost";
 import { Draft } from "./draft";
 import { listOrder } from "./list-order";
 import type { Morning, ShiftPlan } from "./morning";
-import { type Timetable, timetableOf } from "./timetable";
+import { type Timetable, timetablesOf } from "./timetable";
 
 export interface Planned {
   readonly plan: ShiftPlan;
@@ -33,10 +33,18 @@ const patience = 200;
  */
 export function planShift(morning: Morning, before?: ShiftPlan, effort = 1): Planned {
   const random = seeded(1);
-  const asPlanned = (plan: ShiftPlan) => {
-    const timetable = timetableOf(morning, plan, before);
+  const laid = timetablesOf(morning, before);
+  const judged = (plan: ShiftPlan) => {
+    const timetable = laid(plan);
     return { plan, timetable, score: scoreOf(timetable.cost) };
   };
+  const onGivenUnits = morning.jobs.filter(({ on }) => on?.crews === "wait");
+  // A draft counts each order on its own: that a crew waits for a job on its unit is seen on the clock.
+  const asPlanned = (plan: ShiftPlan) =>
+    onGivenUnits.reduce((so, { id }) => {
+      const without = judged({ ...so.plan, orders: withoutWork(so.plan.orders, id) });
+      return without.score < so.score ? without : so;
+    }, judged(plan));
   const completed = (draft: Draft): ShiftPlan => {
     draft.putBack(draft.unserved(), random);
     return draft.plan();
@@ -73,6 +81,11 @@ export function planShift(morning: Morning, before?: ShiftPlan, effort = 1): Pla
   }
   return { plan: best.plan, timetable: best.timetable };
 }
+
+const withoutWork = (orders: ShiftPlan["orders"], id: string): ShiftPlan["orders"] =>
+  Object.fromEntries(
+    Object.entries(orders).map(([person, order]) => [person, order.filter((work) => work !== id)]),
+  );
 
 const some = (random: Random, draft: Draft): number =>
   1 + Math.floor(random() * Math.min(mostTaken, draft.everything().length));
