@@ -29,7 +29,7 @@ test("a boom is tagged and an inspector is missing: the morning is planned again
   await page.getByRole("radio", { name: "J. Wren: Away" }).check({ force: true });
   await page.keyboard.press("Escape");
   await expect(page.getByRole("button", { name: "Who is away (1)" })).toBeVisible();
-  const lanes = page.getByRole("region", { name: "Who inspects what" });
+  const lanes = page.getByRole("region", { name: "Who does what" });
   await expect(lanes.getByText("J. Wren")).toHaveCount(0);
   await page.getByRole("button", { name: "Who is away (1)" }).click();
   await page.getByRole("radio", { name: "J. Wren: Here" }).check({ force: true });
@@ -76,7 +76,7 @@ test("work is moved to somebody else by the keyboard alone, and theirs says so a
   const printed = await page.request.get("/shift/pdf");
   expect(printed.headers()["content-type"]).toBe("application/pdf");
   expect((await printed.body()).subarray(0, 5).toString()).toBe("%PDF-");
-  const lanes = page.getByRole("region", { name: "Who inspects what" });
+  const lanes = page.getByRole("region", { name: "Who does what" });
   const walk = lanes
     .getByRole("button", { name: /^Move / })
     .and(lanes.locator(":enabled"))
@@ -105,6 +105,21 @@ test("work is moved to somebody else by the keyboard alone, and theirs says so a
   await expect(lanes.getByRole("button", { name: `Move ${plate}, inspected by ${name}` })).toBeVisible();
   await expect(rowOf(mine, plate)).toContainText(name);
   await mine.close();
+  // And to be the first of what they do.
+  const moved = lanes.getByRole("button", { name: `Move ${plate}, inspected by ${name}` });
+  await moved.focus();
+  await page.keyboard.press("Space");
+  await expect(lanes.getByRole("listitem").filter({ hasText: says }).first()).toBeVisible({
+    timeout: 20_000,
+  });
+  await page.keyboard.press("ArrowLeft");
+  const lane = lanes.getByRole("listitem").filter({ has: page.getByText(name, { exact: true }) });
+  await expect(lane).toContainText(/first, (In time|\d+ min late|Not in time)/, { timeout: 20_000 });
+  await page.keyboard.press("Space");
+  await expect(moved).toContainText("first");
+  const said = `${plate} comes first of what ${name} does`;
+  await page.getByRole("button", { name: `Let the plan decide: ${said}` }).click();
+  await expect(page.getByText(said)).toHaveCount(0);
 });
 
 test("a need is told in figures, and any unit that can do it is given", async ({ page }) => {

@@ -95,6 +95,11 @@ test("damage after a hire is held against the walk before it, and sealed as a pa
   const rails = page.getByRole("listitem").filter({ hasText: "Guard rails" });
   await expect(rails.getByText("Already there", { exact: true })).toBeVisible();
   await expect(rails.getByRole("link", { name: "See the record" }).first()).toBeVisible();
+  // Side by side, each as it was taken.
+  const taken = rails.getByRole("img", { name: "Picture of the finding" });
+  await expect(taken).toHaveCount(2);
+  for (const one of await taken.all())
+    await expect.poll(() => one.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(800);
   await rails.getByText("Wear", { exact: true }).click();
   await page.getByLabel("To whom, and what is asked").fill("For the hire firm");
   await page.getByRole("button", { name: "Seal this page" }).click();

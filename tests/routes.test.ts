@@ -192,6 +192,7 @@ const asked: readonly Asked[] = [
   },
   { route: "units/[plate]/jobs", method: "POST", ...plate, who: seconds },
   { route: "units/[plate]/slots", method: "POST", ...plate, who: seconds },
+  { route: "units/[plate]/parked", method: "PUT", ...plate, who: road },
   { route: "units/[plate]/familiar", method: "POST", ...plate, who: inspectors },
   { route: "units/[plate]/paper-walks", method: "POST", ...plate, who: inspectors },
   { route: "units/[plate]/charges", method: "POST", ...plate, who: road },

@@ -408,6 +408,7 @@ describe("migrations", () => {
       "038-trends",
       "039-workshop",
       "040-telling",
+      "041-shift-work",
     ]);
     const zones = await yard.db.selectFrom("site").select(["id", "timeZone"]).orderBy("id").execute();
     expect(zones.map(({ timeZone }) => timeZone)).toEqual(
@@ -476,6 +477,7 @@ describe("migrations", () => {
       "038-trends",
       "039-workshop",
       "040-telling",
+      "041-shift-work",
     ]);
   });
 });

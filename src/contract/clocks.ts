@@ -17,7 +17,13 @@ export interface ClockShown extends Due {
   readonly dueMs?: number;
   readonly dueHours?: number;
   readonly strip: readonly WeekMark[];
-  readonly slot?: { readonly onMs: number; readonly who: string };
+  readonly slot?: {
+    readonly onMs: number;
+    readonly who: string;
+    /** How long it takes, and who of the site does it; null where that was not said. */
+    readonly minutes: number | null;
+    readonly personId: string | null;
+  };
 }
 
 export interface JobLast {

@@ -1,3 +1,4 @@
+import type { ClockId } from "@/contract/clocks";
 import type { StandingState } from "@/core/decision/standing";
 import type { Cause, Effect } from "@/core/shift/changes";
 import type { Morning, ShiftPlan } from "@/core/shift/morning";
@@ -68,12 +69,13 @@ export interface ShiftChange {
 
 /** What is otherwise: which crew, which unit, who, and instead of what; empty where that is not in question. */
 export interface EffectShown {
-  /** What somebody does of a unit that waits for its re-test is that. */
-  readonly kind: Effect["kind"] | "retests";
+  /** What somebody does of a unit that waits for its re-test is that; a job that comes round is `job`. */
+  readonly kind: Effect["kind"] | "retests" | "job";
   readonly crew: string;
   readonly unit: string;
   readonly person: string;
   readonly insteadOf?: string;
+  readonly job?: ClockId;
 }
 
 /** From when until when somebody is there; null: as the shift. */
@@ -114,7 +116,10 @@ export interface ShiftBoard {
   readonly pins: Pins;
   /** Units that wait for their re-test: who makes it when; nobody where it does not fit. */
   readonly retests: readonly RetestRow[];
-  /** Names of all who inspect here, and plates of all units. */
+  readonly jobs: readonly JobRow[];
+  /** Names of who comes from outside for a job. */
+  readonly outside: Readonly<Record<string, string>>;
+  /** Names of all who inspect here; plates of all units, and of those of jobs by the job. */
   readonly people: Readonly<Record<string, string>>;
   readonly plates: Readonly<Record<string, string>>;
   readonly away: readonly string[];
@@ -122,7 +127,21 @@ export interface ShiftBoard {
   readonly partly: Readonly<Record<string, PartOfShift>>;
 }
 
+/** A job that comes round, on the day it was given. */
+export interface JobRow {
+  readonly id: string;
+  readonly plate: string;
+  readonly job: ClockId;
+  readonly who: string;
+  /** Null where nobody has said how long it takes: it is in no plan. */
+  readonly minutes: number | null;
+  readonly slot?: { readonly person: string; readonly startMs: number; readonly endMs: number };
+  /** The crew that has the unit instead. */
+  readonly crew?: string;
+}
+
 export interface RetestRow {
+  readonly unitId: string;
   readonly tagId: string;
   readonly number: string;
   readonly plate: string;

@@ -31,25 +31,33 @@ export function unitOptions(
   );
 }
 
-/** What it would cost to have a unit inspected by each of those who may. */
+/** What it would cost to have a piece of work done by each of those who may; `first`: before all else that is theirs. */
 export function personOptions(
   morning: Morning,
   pins: Pins,
   plan: ShiftPlan,
   now: Timetable,
   unitId: string,
+  first = false,
 ): readonly Option[] {
   const unit = [...morning.units, ...morning.jobs].find(({ id }) => id === unitId);
   const crewId = now.crews.find((one) => one.unitId === unitId)?.crewId;
   return Object.keys(unit?.minutesBy ?? {}).map((person) =>
-    optionOf(morning, withPerson(pins, unitId, person, crewId), plan, now, crewId, person),
+    optionOf(morning, withPerson(pins, unitId, person, crewId, first), plan, now, crewId, person),
   );
 }
 
 /** Somebody is to inspect a unit: so the crew that has it keeps it. */
-const withPerson = (pins: Pins, unitId: string, person: string, crewId: string | undefined): Pins => ({
+const withPerson = (
+  pins: Pins,
+  unitId: string,
+  person: string,
+  crewId: string | undefined,
+  first: boolean,
+): Pins => ({
   ...pins,
   people: { ...pins.people, [unitId]: person },
+  first: first ? { ...pins.first, [person]: unitId } : pins.first,
   units: crewId === undefined ? pins.units : { ...pins.units, [crewId]: unitId },
 });
 

@@ -1,13 +1,15 @@
 import type { Morning } from "./morning";
 
-/** What a supervisor has said of a plan: which unit a crew has, who does a piece of work, and which crews need nothing after all. */
+/** What a supervisor has said of a plan: which unit a crew has, who does a piece of work, and what they do first, and which crews need nothing after all. */
 export interface Pins {
   readonly units: Readonly<Record<string, string>>;
   readonly people: Readonly<Record<string, string>>;
   readonly cancelled: readonly string[];
+  /** By person: what comes first of their work. */
+  readonly first: Readonly<Record<string, string>>;
 }
 
-export const noPins: Pins = { units: {}, people: {}, cancelled: [] };
+export const noPins: Pins = { units: {}, people: {}, cancelled: [], first: {} };
 
 /** The morning as it is with what was said: only that unit can serve, only that person may. */
 export function withPins(morning: Morning, pins: Pins): Morning {
@@ -25,6 +27,10 @@ export function withPins(morning: Morning, pins: Pins): Morning {
       }),
     units: morning.units.map(pinned),
     jobs: morning.jobs.map(pinned),
+    people: morning.people.map((person) => {
+      const first = pins.first[person.id];
+      return first === undefined ? person : { ...person, first };
+    }),
   };
 }
 

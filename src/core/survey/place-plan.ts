@@ -163,6 +163,8 @@ export const placePlanSchema = z
     floorPointLoadKg: z.number().min(0).max(80_000).nullable().optional(),
     /** The clear height under its roof. */
     roofM: z.number().min(1).max(200).nullable().optional(),
+    /** Minutes on foot from the yard, where units are parked. Left out: no way worth counting. */
+    yardMin: z.number().int().min(0).max(120).optional(),
     marks: z.array(markSchema).max(mostMarks),
   })
   .superRefine((plan, ctx) => {

@@ -56,6 +56,7 @@ export const demoPlaces: readonly PlacePlan[] = [
   plan(
     {
       name: "Fern Range",
+      yardMin: 3,
       widthM: 36,
       depthM: 14,
       under: "roof",
@@ -99,6 +100,7 @@ export const demoPlaces: readonly PlacePlan[] = [
   plan(
     {
       name: "Alpine House",
+      yardMin: 4,
       widthM: 18,
       depthM: 10,
       under: "roof",
@@ -124,6 +126,7 @@ export const demoPlaces: readonly PlacePlan[] = [
   plan(
     {
       name: "Palm Court",
+      yardMin: 3,
       widthM: 44,
       depthM: 30,
       under: "roof",
@@ -148,6 +151,7 @@ export const demoPlaces: readonly PlacePlan[] = [
   plan(
     {
       name: "Long Walk",
+      yardMin: 4,
       widthM: 120,
       depthM: 14,
       under: "open_sky",
@@ -166,37 +170,48 @@ export const demoPlaces: readonly PlacePlan[] = [
       },
     ],
   ),
-  plan({ name: "Lake Lawn", widthM: 80, depthM: 50, under: "open_sky", terrain: "open", ground: "soft" }, [
+  plan(
     {
-      id: "lawn-fall",
-      name: "Lawn, falling to the lake",
-      kind: "slope",
-      at: box(0, 8, 80, 42),
-      slopeDeg: 6,
-      fallsDeg: 180,
+      name: "Lake Lawn",
+      yardMin: 5,
+      widthM: 80,
+      depthM: 50,
+      under: "open_sky",
+      terrain: "open",
+      ground: "soft",
     },
-    {
-      id: "terrace",
-      name: "Terrace",
-      kind: "slope",
-      at: box(0, 40, 30, 10),
-      slopeDeg: 1,
-      fallsDeg: 180,
-    },
-    {
-      id: "terrace-ground",
-      name: "Terrace gravel",
-      kind: "ground",
-      at: box(0, 40, 30, 10),
-      ground: "gravel_compacted",
-    },
-    {
-      id: "lake",
-      name: "Lake",
-      kind: "obstacle",
-      at: [at(0, 0), at(80, 0), at(80, 5), at(40, 8), at(0, 6)],
-      heightM: 0,
-    },
-    { id: "bank", name: "Lake bank", kind: "drop_off", at: [at(0, 6), at(40, 8), at(80, 5)] },
-  ]),
+    [
+      {
+        id: "lawn-fall",
+        name: "Lawn, falling to the lake",
+        kind: "slope",
+        at: box(0, 8, 80, 42),
+        slopeDeg: 6,
+        fallsDeg: 180,
+      },
+      {
+        id: "terrace",
+        name: "Terrace",
+        kind: "slope",
+        at: box(0, 40, 30, 10),
+        slopeDeg: 1,
+        fallsDeg: 180,
+      },
+      {
+        id: "terrace-ground",
+        name: "Terrace gravel",
+        kind: "ground",
+        at: box(0, 40, 30, 10),
+        ground: "gravel_compacted",
+      },
+      {
+        id: "lake",
+        name: "Lake",
+        kind: "obstacle",
+        at: [at(0, 0), at(80, 0), at(80, 5), at(40, 8), at(0, 6)],
+        heightM: 0,
+      },
+      { id: "bank", name: "Lake bank", kind: "drop_off", at: [at(0, 6), at(40, 8), at(80, 5)] },
+    ],
+  ),
 ];

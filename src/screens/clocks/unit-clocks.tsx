@@ -24,6 +24,7 @@ export function UnitClocksView({
   greasing,
   battery,
   longestCharge,
+  people,
   zone,
   me,
   may,
@@ -36,6 +37,8 @@ export function UnitClocksView({
   /** Strokes of the grease gun at each of so many points, where the sheet says. */
   greasing: { readonly strokes: number; readonly points: number } | undefined;
   battery: boolean;
+  /** Who of the site could do a job. */
+  people: readonly { readonly id: string; readonly name: string }[];
   longestCharge: number | undefined;
   zone: string;
   me: string;
@@ -102,7 +105,7 @@ export function UnitClocksView({
                   <summary className="min-h-[48px] cursor-pointer py-3 font-semibold">
                     {t("clocks.giveDay")}
                   </summary>
-                  <SlotForm plate={plate} clock={clock} />
+                  <SlotForm plate={plate} clock={clock} people={people} />
                 </details>
               </div>
             ) : null}

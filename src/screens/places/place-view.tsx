@@ -156,6 +156,15 @@ export function PlaceView({
             value={plan.depthM}
             onNumber={(m) => change({ depthM: Math.min(300, Math.max(2, m ?? 2)) })}
           />
+          <NumberField
+            words={t("places.yardMin")}
+            unit="min"
+            measures={measures}
+            value={plan.yardMin}
+            onNumber={(minutes) =>
+              change({ yardMin: minutes === undefined ? undefined : Math.round(minutes) })
+            }
+          />
           <OneOf
             legend={t("places.under")}
             value={plan.under}

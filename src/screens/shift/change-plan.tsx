@@ -21,6 +21,8 @@ export interface PlanToChange
     Pick<ShiftBoard, "morning" | "pins" | "plan" | "plates" | "people"> {
   readonly startMs: number;
   readonly zone: string;
+  /** What a piece of work is that is no inspection, by its id. */
+  readonly jobs: Readonly<Record<string, string>>;
   /** Crews by their needs. */
   readonly crews: Readonly<Record<string, string>>;
   /** The words for what a survey works out. */
@@ -168,6 +170,18 @@ function Choices({
             {`${t("takeBack")}: ${plan.plates[unitId] ?? ""}`}
           </Button>
         ) : null}
+        {unitId === undefined || inspector === undefined || pins.first[inspector] === unitId ? null : (
+          <Button
+            look="small"
+            onClick={() =>
+              void sayAndClose("PUT", {
+                ...{ kind: "person", about: unitId, value: inspector, crew: needId, first: true },
+              })
+            }
+          >
+            {t("putFirst", { plate: plan.plates[unitId] ?? "", name: plan.people[inspector] ?? "" })}
+          </Button>
+        )}
         <Button look="small" onClick={() => void sayAndClose("PUT", { kind: "cancelled", about: needId })}>
           {t("cancel")}
         </Button>

@@ -5,13 +5,16 @@ import { clock } from "../states";
 /** Why the plan changed, a line for each time; the latest first. */
 export function PlanChanges({ changes, zone }: { changes: readonly ShiftChange[]; zone: string }) {
   const t = useTranslations("shift.plan");
+  const jobs = useTranslations("job");
   if (changes.length === 0) return null;
-  const effect = ({ kind, insteadOf, ...names }: EffectShown) =>
-    kind === "gets" || kind === "does" || kind === "retests"
-      ? insteadOf === undefined
-        ? t(`effect.${kind}`, names)
-        : t(`effect.${kind}_instead`, { ...names, insteadOf })
-      : t(`effect.${kind}`, names);
+  const effect = ({ kind, insteadOf, job, ...names }: EffectShown) =>
+    kind === "job"
+      ? t("effect.job", { ...names, job: job === undefined ? "" : jobs(job) })
+      : kind === "gets" || kind === "does" || kind === "retests"
+        ? insteadOf === undefined
+          ? t(`effect.${kind}`, names)
+          : t(`effect.${kind}_instead`, { ...names, insteadOf })
+        : t(`effect.${kind}`, names);
   return (
     <section aria-label={t("changes")} className="border-y-2 border-ink bg-chalk2 px-4 py-2 md:px-5">
       <ul>

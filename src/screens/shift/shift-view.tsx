@@ -14,6 +14,7 @@ import { WindWarnings } from "../wind/wind-warnings";
 import { CancelledCrews } from "./cancelled-crews";
 import { ChangePlan, type PlanToChange } from "./change-plan";
 import { FoundRows } from "./found-rows";
+import { JobsOfDay } from "./jobs-of-day";
 import { PeopleLanes } from "./people-lanes";
 import { PlanChanges } from "./plan-changes";
 import { PlanSummary } from "./plan-summary";
@@ -56,7 +57,12 @@ export function ShiftView({ data }: { data: ShiftData }) {
     .filter(({ slot }) => slot?.personId === data.personId)
     .sort((a, b) => (a.slot?.startMs ?? 0) - (b.slot?.startMs ?? 0));
   const toChange: PlanToChange = {
-    ...{ morning: data.morning, pins: data.pins, plan: data.plan, plates: data.plates, people: data.people },
+    ...{ morning: data.morning, pins: data.pins, plan: data.plan, plates: data.plates },
+    people: { ...data.people, ...data.outside },
+    jobs: Object.fromEntries([
+      ...data.jobs.map(({ id, job }) => [id, t(`job.${job}`)] as const),
+      ...data.retests.map(({ unitId }) => [unitId, t("shift.plan.retest")] as const),
+    ]),
     ...{ siteId: data.siteId, shiftId: shift.id, day: shift.day, startMs: shift.startMs, zone },
     topics: Object.fromEntries(topics.map((topic) => [topic, t(`survey.topic.${topic}`)])) as Record<
       Topic,
@@ -211,6 +217,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
       </FoundRows>
       {data.mayPlan ? <CancelledCrews shift={toChange} crews={data.cancelled} /> : null}
       <Retests retests={data.retests} zone={zone} />
+      <JobsOfDay jobs={data.jobs} zone={zone} />
       <PlanChanges changes={data.changes} zone={zone} />
       {data.mayPlan ? <WhatWasSaid plan={toChange} /> : null}
       {data.mayPlan ? (

@@ -9,7 +9,7 @@ import { usePins } from "./use-pins";
 export function WhatWasSaid({ plan }: { plan: PlanToChange }) {
   const t = useTranslations("shift.plan");
   const { say, problem } = usePins(plan);
-  const { pins, plates, people, crews } = plan;
+  const { pins, plates, people, crews, jobs } = plan;
   const said = [
     ...Object.entries(pins.units).map(([about, unit]) => ({
       ...{ kind: "unit", about },
@@ -17,7 +17,14 @@ export function WhatWasSaid({ plan }: { plan: PlanToChange }) {
     })),
     ...Object.entries(pins.people).map(([about, person]) => ({
       ...{ kind: "person", about },
-      words: t("saidPerson", { unit: plates[about] ?? "", person: people[person] ?? "" }),
+      words:
+        jobs[about] === undefined
+          ? t("saidPerson", { unit: plates[about] ?? "", person: people[person] ?? "" })
+          : t("saidJob", { unit: plates[about] ?? "", job: jobs[about], person: people[person] ?? "" }),
+    })),
+    ...Object.entries(pins.first).map(([about, work]) => ({
+      ...{ kind: "first", about },
+      words: t("saidFirst", { unit: plates[work] ?? "", person: people[about] ?? "" }),
     })),
   ];
   if (said.length === 0) return null;

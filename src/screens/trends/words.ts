@@ -14,7 +14,8 @@ interface Shown {
 export function changeWords({ t, zone, measures }: Shown, { change, unit, sense }: Followed): string {
   if (change === undefined) return "";
   const { firstMs, likelyMs, lastMs } = change.since;
-  const figure = (value: number) => shown(t, value, unit, measures);
+  // Nobody's watch is finer than a second.
+  const figure = (value: number) => shown(t, unit === "s" ? Math.round(value) : value, unit, measures);
   return [
     t(`trends.${sense === "either" ? "either." : ""}${change.shape}.${isSure(change) ? "sure" : "likely"}`, {
       since: day(likelyMs, zone),

@@ -21,6 +21,7 @@ import { StartWalk } from "../shift/start-walk";
 import { clock, day, dayAndClock, isBarred, outcomeMark, stateMark, tagReason } from "../states";
 import { StopForConditions } from "../stops/stop-for-conditions";
 import { type FigureClaim, OwnFigures } from "./own-figures";
+import { type Parked, ParkedAt } from "./parked-at";
 import { RepairDone } from "./repair-done";
 import { UnitEvents } from "./unit-events";
 import { UnitSurveys } from "./unit-surveys";
@@ -54,6 +55,7 @@ export interface UnitData {
     readonly signedAtMs?: number;
   };
   readonly surveys: readonly SurveyShown[];
+  readonly parked: Parked;
   /** Whether the history is that before some day, not the latest. */
   readonly earlier?: boolean;
   /** Whether there are inspections before those of the history. */
@@ -314,6 +316,7 @@ export function UnitView({
                   </Link>
                 ) : null}
               </div>
+              {mayRoad ? <ParkedAt plate={unit.plate} parked={unit.parked} zone={zone} /> : null}
               <div className="mt-4 border border-line">
                 <Pose
                   sheet={unit.sheet}

@@ -124,21 +124,22 @@ function shown(job: ClockId, by: DueBy, noticeDays: number, now: DueNow, slot: S
 async function slotsOf(db: Db, unitIds: readonly string[]): Promise<ReadonlyMap<string, Slot>> {
   if (unitIds.length === 0) return new Map();
   const rows = await db
-    .selectFrom("jobSlot")
-    .distinctOn(["unitId", "job"])
-    .select(["unitId", "job", "plannedOn", "who", "setAt"])
-    .where("unitId", "in", unitIds)
-    .orderBy("unitId")
-    .orderBy("job")
-    .orderBy("no", "desc")
+    .selectFrom("jobSlot as s")
+    .leftJoin("slotWork as w", "w.slotId", "s.id")
+    .distinctOn(["s.unitId", "s.job"])
+    .select(["s.unitId", "s.job", "s.plannedOn", "s.who", "s.setAt", "w.minutes", "w.personId"])
+    .where("s.unitId", "in", unitIds)
+    .orderBy("s.unitId")
+    .orderBy("s.job")
+    .orderBy("s.no", "desc")
     .execute();
   const done = await lastDone(db, unitIds);
   return new Map(
-    rows.flatMap(({ unitId, job, plannedOn, who, setAt }) => {
+    rows.flatMap(({ unitId, job, plannedOn, who, setAt, minutes, personId }) => {
       const key = `${unitId} ${job}`;
       // A job recorded since the day was given has taken it.
       if (plannedOn === null || (done.get(key) ?? 0) > setAt.getTime()) return [];
-      return [[key, { onMs: plannedOn.getTime(), who }] as const];
+      return [[key, { onMs: plannedOn.getTime(), who, minutes, personId }] as const];
     }),
   );
 }

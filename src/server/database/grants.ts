@@ -93,6 +93,8 @@ export const appGrants: Readonly<Record<string, readonly Grant[]>> = {
   shift_person: ["insert", "update", "delete"],
   shift_pin: ["insert", "update", "delete"],
   shift_plan: ["insert", "delete"],
+  slot_work: ["insert"],
+  unit_parked: ["insert", "update", "delete"],
   saved_view: ["insert", "delete"],
   wrong_try: ["insert", "update", "delete"],
   session_use: ["insert", "update", "delete"],

@@ -49,6 +49,7 @@ import * as shiftPlan from "./migrations/037-shift-plan";
 import * as trends from "./migrations/038-trends";
 import * as workshop from "./migrations/039-workshop";
 import * as telling from "./migrations/040-telling";
+import * as shiftWork from "./migrations/041-shift-work";
 
 const provider: MigrationProvider = {
   getMigrations: async () => ({
@@ -92,6 +93,7 @@ const provider: MigrationProvider = {
     "038-trends": trends as unknown as Migration,
     "039-workshop": workshop as unknown as Migration,
     "040-telling": telling as unknown as Migration,
+    "041-shift-work": shiftWork as unknown as Migration,
   }),
 };
 

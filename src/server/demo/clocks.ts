@@ -90,6 +90,14 @@ export async function tellClocks(
     { job: "examination", plannedOn: dayOf(-8), who: "Alder and Finch, examiners" },
     at,
   );
+  // Today's: a technician's, in the plan of the shift.
+  await setSlot(
+    db,
+    units.get("LM-10") ?? "",
+    people.get("2001") ?? "",
+    { job: "battery_service", plannedOn: dayOf(0), who: "", minutes: 40 },
+    at,
+  );
   for (const [ago, hours, waterL] of [
     [3, 9.5, 1.2],
     [2, 11, 0],

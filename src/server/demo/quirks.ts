@@ -13,7 +13,7 @@ export function quirks(
   // A boom whose stopping distance creeps up month by month, towards its limit of 0.9 m.
   if (plate === "LM-22") answers["drive.stopping"] = { value: stoppingM(ago, random()) };
   // A scissor that comes down by its valve ever more slowly: the oil that passes it is dirty.
-  if (plate === "SL-03") answers["ground.descent_valve"] = { downS: loweringS(ago) };
+  if (plate === "LM-06") answers["ground.descent_valve"] = { downS: loweringS(ago) };
   if (random() < 0.06) answers["platform.deck"] = { condition: "slippery", putRight: "clean" };
   if (random() < 0.03) answers["battery.water"] = { condition: "low", putRight: "top_up_water" };
   if (random() < 0.02) answers["doc.decals"] = { condition: "dirty", putRight: "clean" };
@@ -35,6 +35,6 @@ export const hoursOn = (plate: string, ago: number): number => {
 const stoppingM = (ago: number, scatter: number): number =>
   Math.round((0.87 - (0.35 * Math.min(ago, 540)) / 540 + (scatter - 0.5) * 0.03) * 100) / 100;
 
-/** 38 s down from full height until four months ago, from then on a little longer every week; a watch in the hand scatters by 2 s. */
+/** 38 s down from full height until four months ago, from then on a little longer every week, with the scatter of a watch in the hand. */
 const loweringS = (ago: number): number =>
-  38 + Math.round(Math.max(0, 120 - ago) / 12) + (((ago * 13) % 5) - 2);
+  38 + Math.round(Math.max(0, 120 - ago) / 12) + Math.round(2.5 * Math.sin(ago * ago));

@@ -57,10 +57,15 @@ const incidents: Readonly<Record<string, Readonly<Record<number, Answers>>>> = {
       "rails.condition": {
         condition: "scuffed",
         note: "Top rail, left, a hand's width: on it at hire-in, before our first use",
+        picture: "rail_at_hire_in",
       },
     },
     4: {
-      "rails.condition": { condition: "scuffed", note: "The hirer calls it new; see the walk at hire-in" },
+      "rails.condition": {
+        condition: "scuffed",
+        note: "The hirer calls it new; see the walk at hire-in",
+        picture: "rail_at_hire_out",
+      },
     },
   },
   "LM-07": {
@@ -70,6 +75,7 @@ const incidents: Readonly<Record<string, Readonly<Record<number, Answers>>>> = {
         where: ["right", "top"],
         sizeMm: 120,
         note: "From a door frame",
+        picture: "rail_from_door",
       },
     },
   },

@@ -12,7 +12,9 @@ import { findInspection, type OpenInspection, planOf } from "@/server/inspection
 import { eventsHash, judge, type Signed, signInspection } from "@/server/inspections/sign";
 import { headOf } from "@/server/ledger/append";
 import { openMatters } from "@/server/matters/read";
+import { takePicture } from "@/server/pictures/take";
 import { seededUuid } from "./random";
+import { type Picture, pictureOf, type SceneId } from "./scenes";
 
 export type DemoAnswer =
   | {
@@ -21,6 +23,8 @@ export type DemoAnswer =
       readonly putRight?: string;
       readonly where?: Side[];
       readonly sizeMm?: number;
+      /** What was photographed of it. */
+      readonly picture?: SceneId;
     }
   | { readonly value: number; readonly putRight?: string }
   /** Fine, and timed: seconds down from full height. */
@@ -44,10 +48,19 @@ export async function walkAndSign(db: Db, walk: DemoWalk, startedAt: Date): Prom
   const inspection = await findInspection(db, walk.inspectionId);
   if (inspection === undefined) throw new Error(`expected an inspection to walk, got ${walk.inspectionId}`);
   const saw = await headOf(db, inspection.unitId);
-  const walked = walkedEvents(inspection, { ...walk, saw }, startedAt);
+  const taken = new Map<SceneId, Picture>();
+  for (const given of Object.values(walk.answers ?? {}))
+    if ("condition" in given && given.picture !== undefined)
+      taken.set(given.picture, await pictureOf(given.picture));
+  const hashOf = (scene: SceneId) => taken.get(scene)?.hash ?? "";
+  const walked = walkedEvents(inspection, { ...walk, saw, hashOf }, startedAt);
   const { endsAt: signedAt } = walked;
   const events = [...walked.events, ...(await saidOfMatters(db, inspection, walked.events, walk.random))];
   await ingest(db, inspection.id, walk.personId, { events }, signedAt);
+  for (const { hash, bytes } of taken.values()) {
+    const said = { hash, from: "0", size: `${bytes.length}` };
+    await takePicture(db, inspection.id, walk.personId, said, bytes, signedAt);
+  }
   const { decision } = await judge(db, inspection, events, walk.personId, signedAt);
   const signature = { kind: "typed", name: walk.signer } as const;
   return signInspection(
@@ -87,7 +100,10 @@ async function saidOfMatters(
 /** What the person answers on the way, step by step, and when they are done. */
 export function walkedEvents(
   inspection: Pick<OpenInspection, "id" | "asks" | "scope" | "policy" | "found">,
-  walk: Pick<DemoWalk, "random" | "answers" | "without" | "pace"> & { readonly saw: Saw },
+  walk: Pick<DemoWalk, "random" | "answers" | "without" | "pace"> & {
+    readonly saw: Saw;
+    readonly hashOf?: (scene: SceneId) => string;
+  },
   startedAt: Date,
 ): { readonly events: readonly InspectionEvent[]; readonly endsAt: Date } {
   const events: InspectionEvent[] = [];
@@ -129,7 +145,7 @@ type Base = Pick<
 function answer(
   base: Base,
   check: Check,
-  walk: Pick<DemoWalk, "random" | "answers">,
+  walk: Pick<DemoWalk, "random" | "answers"> & { readonly hashOf?: (scene: SceneId) => string },
   sheet: Parameters<typeof figureOf>[0],
 ): InspectionEvent {
   const given = walk.answers?.[check.definition.id];
@@ -152,5 +168,8 @@ function answer(
   }
   if (given === undefined || !("condition" in given))
     return { ...base, type: "answered", check: check.key, result: { kind: "fine" } };
-  return { ...base, type: "answered", check: check.key, result: { kind: "condition", ...given } };
+  const { picture, ...said } = given;
+  const hash = picture === undefined ? undefined : walk.hashOf?.(picture);
+  const pictures = hash === undefined ? {} : { pictures: [hash] };
+  return { ...base, type: "answered", check: check.key, result: { kind: "condition", ...said, ...pictures } };
 }

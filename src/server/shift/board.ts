@@ -1,6 +1,15 @@
 import { sql } from "kysely";
-import type { CrewRow, LaterRow, Served, ShiftBoard, ShiftChange, ShiftRow } from "@/contract/shift";
-import type { PlanChange } from "@/core/shift/changes";
+import type {
+  CrewRow,
+  EffectShown,
+  LaterRow,
+  RetestRow,
+  Served,
+  ShiftBoard,
+  ShiftChange,
+  ShiftRow,
+} from "@/contract/shift";
+import type { Effect, PlanChange } from "@/core/shift/changes";
 import { isOutOfUse } from "@/core/shift/fitness";
 import { listOrder } from "@/core/shift/list-order";
 import { type Timetable, timetableOf } from "@/core/shift/timetable";
@@ -19,6 +28,7 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
   const setting = await shiftSetting(db, siteId, at);
   const { shift, morning, policy, people } = setting;
   const inForce = await planInForce(db, setting, at);
+  const plateOf = (unitId: string) => setting.units.get(unitId)?.plate ?? "";
   const byBook = (family: Family) => policyFor(policy, family).grading === "log_book";
   const [later, withoutSheet, changes, unsigned] = await Promise.all([
     laterNeeds(db, setting, at),
@@ -35,30 +45,49 @@ export async function shiftBoard(db: Db, siteId: string, at: Date): Promise<Shif
     changes: changes.flatMap(({ change, madeAt }) =>
       change === null ? [] : [namedChange(setting, change, madeAt.getTime())],
     ),
-    retests: setting.retests.map(({ unitId, tagId, number }) => {
-      const slot = inForce.timetable.slots.find(({ workId }) => workId === unitId);
-      const msOf = (minute: number) => shift.startMs + minute * 60_000;
-      return {
-        ...{ tagId, number, plate: setting.units.get(unitId)?.plate ?? "" },
-        ...(slot !== undefined && {
-          slot: {
-            person: people.get(slot.personId) ?? "",
-            ...{ startMs: msOf(slot.startMin), endMs: msOf(slot.endMin) },
-          },
-        }),
-      };
-    }),
+    retests: setting.retests.map(({ unitId, tagId, number }) => ({
+      ...{ unitId, tagId, number, plate: plateOf(unitId) },
+      ...whoAndWhen(setting, inForce.timetable, unitId),
+    })),
+    jobs: setting.jobs.map(({ id, unitId, job, who, minutes }) => ({
+      ...{ id, plate: plateOf(unitId), job, who, minutes },
+      ...whoAndWhen(setting, inForce.timetable, id),
+      crew: crewWith(setting, inForce.timetable, unitId),
+    })),
+    outside: Object.fromEntries(setting.outside),
     served: servedBy(inForce.timetable),
     inListOrder: servedBy(timetableOf(morning, listOrder(morning))),
     crewMin: inForce.timetable.cost.crewMin,
     ...{ plan: inForce.plan, morning: setting.unpinned, pins: setting.pins },
-    plates: Object.fromEntries([...setting.units].map(([id, { plate }]) => [id, plate])),
+    plates: Object.fromEntries([
+      ...[...setting.units].map(([id, { plate }]) => [id, plate] as const),
+      ...setting.jobs.map(({ id, unitId }) => [id, plateOf(unitId)] as const),
+    ]),
     cancelled: setting.needs
       .filter(({ id }) => setting.pins.cancelled.includes(id))
       .map(({ id: needId, crew, place }) => ({ needId, crew, place })),
     ...{ away: setting.away, partly: setting.partly },
     people: Object.fromEntries(people),
   };
+}
+
+/** Who does a job or a re-test when; nothing where it is not in the plan. */
+function whoAndWhen(
+  { shift, people, outside }: ShiftSetting,
+  { slots }: Timetable,
+  workId: string,
+): Pick<RetestRow, "slot"> {
+  const slot = slots.find((one) => one.workId === workId);
+  if (slot === undefined) return {};
+  const msOf = (minute: number) => shift.startMs + minute * 60_000;
+  const person = people.get(slot.personId) ?? outside.get(slot.personId) ?? "";
+  return { slot: { person, startMs: msOf(slot.startMin), endMs: msOf(slot.endMin) } };
+}
+
+/** The crew that has a unit on the shift. */
+function crewWith({ needs }: ShiftSetting, { crews }: Timetable, unitId: string): string | undefined {
+  const served = crews.find((one) => one.unitId === unitId);
+  return needs.find(({ id }) => id === served?.crewId)?.crew;
 }
 
 const servedBy = ({ crews }: Timetable): Served => ({
@@ -127,14 +156,29 @@ const walkingOf = ({ people, done, startedMs }: OpenWalk) => ({
 
 /** A change with names in the place of ids; what nobody knows any more is left out. */
 function namedChange(
-  { units, people, needs, retests }: ShiftSetting,
+  { units, people, needs, retests, jobs, outside }: ShiftSetting,
   { causes, effects }: PlanChange,
   atMs: number,
 ): ShiftChange {
   const waiting = new Set(retests.map(({ unitId }) => unitId));
   const crews = new Map(needs.map(({ id, crew }: NeedRow) => [id, crew]));
+  const ofJob = new Map(jobs.map((one) => [one.id, one]));
+  const kindOf = (effect: Effect): EffectShown["kind"] =>
+    effect.kind !== "does"
+      ? effect.kind
+      : waiting.has(effect.work)
+        ? "retests"
+        : ofJob.has(effect.work)
+          ? "job"
+          : "does";
   const nameOf = (id: string | undefined) =>
-    id === undefined ? "" : (units.get(id)?.plate ?? people.get(id) ?? crews.get(id) ?? "");
+    id === undefined
+      ? ""
+      : (units.get(ofJob.get(id)?.unitId ?? id)?.plate ??
+        people.get(id) ??
+        outside.get(id) ??
+        crews.get(id) ??
+        "");
   return {
     atMs,
     causes: causes.flatMap(({ kind, about, minutes }) => {
@@ -144,7 +188,8 @@ function namedChange(
     effects: effects
       .filter((effect) => !("crew" in effect) || nameOf(effect.crew) !== "")
       .map((effect) => ({
-        kind: effect.kind === "does" && waiting.has(effect.work) ? ("retests" as const) : effect.kind,
+        kind: kindOf(effect),
+        job: "work" in effect ? ofJob.get(effect.work)?.job : undefined,
         crew: "crew" in effect ? nameOf(effect.crew) : "",
         unit: nameOf("unit" in effect ? effect.unit : "work" in effect ? effect.work : effect.had),
         person: "person" in effect ? nameOf(effect.person) : "",

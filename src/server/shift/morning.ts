@@ -10,8 +10,10 @@ import { type Pins, withPins } from "@/core/shift/pins";
 import type { Family } from "@/core/vocabulary/families";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Db } from "@/server/database/database";
+import { latestPlans } from "@/server/places/save";
 import { standingColumns, standingFrom, type UnitStanding } from "@/server/units/standing";
 import { fitOfUnit } from "./fits";
+import { handsFor, type JobOfDay, jobsOfDay, outsideFor, takesUnit } from "./jobs";
 import { helpersOn, inspectorsOf, pacesOf, presencesOn } from "./people";
 import { pinsOn } from "./pins";
 import { type PlanSize, planSizes, sheetContents } from "./plan-minutes";
@@ -22,7 +24,7 @@ const minuteMs = 60_000;
 /** People come so long before the start, and a unit is of use so long after it. */
 const comeBeforeMin = 60;
 const useAfterMin = 120;
-/** All units stand in the yard until somebody takes them to work. */
+/** Where units are parked that stand at no place by name. */
 const yard = "yard";
 /** Walks older than this are given up. */
 const openWalkHours = 4;
@@ -52,6 +54,8 @@ export interface PlanUnit {
   readonly sheetKey: string;
   readonly sheet: Sheet;
   readonly standing: UnitStanding;
+  /** The place of the site it stands at; null: in the yard. */
+  readonly parkedAt: string | null;
   readonly tagReason: string | null;
   readonly size: PlanSize;
 }
@@ -80,6 +84,9 @@ export interface ShiftSetting {
   readonly away: readonly string[];
   readonly partly: Readonly<Record<string, PartOfShift>>;
   readonly retests: readonly RetestWaiting[];
+  /** Jobs whose day it is, and who comes from outside for them. */
+  readonly jobs: readonly JobOfDay[];
+  readonly outside: ReadonlyMap<string, string>;
 }
 
 /** Whole minutes from the start of the shift; before it less than 0. */
@@ -90,7 +97,7 @@ export const shiftMinute = (shift: ShiftDay, ms: number): number =>
 export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<ShiftSetting> {
   const site = await db.selectFrom("site").selectAll().where("id", "=", siteId).executeTakeFirstOrThrow();
   const shift = shiftDayAt(site, at);
-  const [allNeeds, units, inspectors, presences, helpers, pins, walks] = await Promise.all([
+  const [allNeeds, units, inspectors, presences, helpers, pins, walks, ofDay, places] = await Promise.all([
     needsOn(db, siteId, shift),
     unitsOf(db, siteId, site.policy, at),
     inspectorsOf(db, siteId),
@@ -98,7 +105,10 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
     helpersOn(db, siteId, shift),
     pinsOn(db, siteId, shift),
     openWalks(db, siteId, at),
+    jobsOfDay(db, siteId, shift),
+    waysFromYard(db, siteId),
   ]);
+  const placeOf = (unitId: string) => units.get(unitId)?.parkedAt ?? yard;
   // One that has gone to another site is not this one's to give.
   const needs = allNeeds.filter(({ unitId, work }) => work !== null || units.has(unitId ?? ""));
   const nowMin = shiftMinute(shift, at.getTime());
@@ -113,22 +123,23 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
   const walkers = new Set([...walks.values()].flatMap((walk) => walk.people.map(({ id }) => id)));
   const planned = ({ id, operates }: { readonly id: string; readonly operates: boolean }) =>
     operates || named.has(id);
-  // Technicians inspect only what they are named for, and re-test what waits for it.
-  const retesters = new Set(
-    retests.length === 0 ? [] : inspectors.filter(({ repairs }) => repairs).map(({ id }) => id),
-  );
+  const timed = ofDay.flatMap((job) => (job.minutes === null ? [] : [{ ...job, minutes: job.minutes }]));
+  const forTechnicians = retests.length > 0 || timed.some((job) => handsFor(job) === "technician");
+  // Technicians inspect only what they are named for, re-test what waits for it and do the jobs of the day; so does whoever is named for one.
+  const onJobs = new Set([
+    ...(forTechnicians ? inspectors.filter(({ repairs }) => repairs).map(({ id }) => id) : []),
+    ...timed.flatMap(({ personId }) => personId ?? []),
+  ]);
   const present = inspectors.filter(
-    (one) => (planned(one) || walkers.has(one.id) || retesters.has(one.id)) && !away.get(one.id)?.away,
+    (one) => (planned(one) || walkers.has(one.id) || onJobs.has(one.id)) && !away.get(one.id)?.away,
   );
-  const ids = present
-    .filter((one) => planned(one) || walkers.has(one.id) || !retesters.has(one.id))
-    .map(({ id }) => id);
+  const ids = present.filter((one) => planned(one) || walkers.has(one.id)).map(({ id }) => id);
   const sizeOf = new Map([...units.values()].map(({ id, size }) => [id, size.minutes]));
-  const [may, paces, fails] = await Promise.all([
+  const [mayOn, paces, fails] = await Promise.all([
     mayInspect(
       db,
       present.map(({ id }) => id),
-      [...wanted, ...retests.map(({ unitId }) => unitId)],
+      [...wanted, ...retests.map(({ unitId }) => unitId), ...timed.map(({ unitId }) => unitId)],
       at,
     ),
     pacesOf(db, ids, sizeOf, at),
@@ -140,12 +151,13 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
     if (unit === undefined) return [];
     const minutesBy = Object.fromEntries(
       ids
-        .filter((person) => may.has(`${person} ${id}`))
+        .filter((person) => mayOn.has(`${person} ${id}`))
         .map((person) => [person, walkMin(unit.size.minutes, paces.get(person) ?? 1)]),
     );
     return [
       {
-        ...{ id, place: yard, ready: isReadyFor(unit.standing, readyAtMs), assisted: unit.size.assisted },
+        ...{ id, place: placeOf(id), ready: isReadyFor(unit.standing, readyAtMs) },
+        assisted: unit.size.assisted,
         ...{ failShare: fails.get(id) ?? 0, minutesBy },
       },
     ];
@@ -156,7 +168,7 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
     const said = away.get(id);
     const at = underWay(id, walks, byId, units, nowMin);
     const until =
-      planned(one) || retesters.has(id) ? shiftMinute(shift, shift.endMs) : (at.underWay?.doneMin ?? nowMin);
+      planned(one) || onJobs.has(id) ? shiftMinute(shift, shift.endMs) : (at.underWay?.doneMin ?? nowMin);
     return {
       ...{ id, place: yard },
       fromMin: Math.max(said?.fromMin ?? -comeBeforeMin, nowMin),
@@ -165,36 +177,63 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
     };
   });
   const crews = needs.map(
-    ({ id, moveMin }): Crew => ({
+    ({ id, place, moveMin }): Crew => ({
       id,
       startMin: 0,
       canUse: Object.fromEntries(
-        (canUse.get(id) ?? []).filter((unit) => byId.has(unit)).map((unit) => [unit, moveMin]),
+        (canUse.get(id) ?? [])
+          .filter((unit) => byId.has(unit))
+          .map((unit) => [unit, moveFrom(units.get(unit)?.parkedAt ?? null, place, moveMin, places)]),
       ),
     }),
   );
   const usual = new Set(needs.map(({ unitId }) => unitId));
-  const jobs = retests.map(
+  const shiftEndMin = shiftMinute(shift, shift.endMs);
+  const toRetest = retests.map(
     ({ unitId, minutes, assisted }): Job => ({
       // Its unit is tagged out, so no inspection has its name.
-      ...{ id: unitId, place: yard, assisted },
-      dueMin: usual.has(unitId) ? 0 : shiftMinute(shift, shift.endMs),
+      ...{ id: unitId, place: placeOf(unitId), assisted },
+      dueMin: usual.has(unitId) ? 0 : shiftEndMin,
       minutesBy: Object.fromEntries(
         present
-          .filter(({ id, retests: mayRetest }) => mayRetest && may.has(`${id} ${unitId}`))
+          .filter(({ id, retests: mayRetest }) => mayRetest && mayOn.has(`${id} ${unitId}`))
           .map(({ id }) => [id, walkMin(minutes, paces.get(id) ?? 1)]),
       ),
     }),
   );
+  const outside = new Map(
+    timed.flatMap((job) => (handsFor(job) === "outside" ? [[outsideFor(job.id), job.who] as const] : [])),
+  );
+  const toDo = timed.map((job): Job => {
+    const hands = handsFor(job);
+    const may = (one: (typeof present)[number]) =>
+      hands === "named"
+        ? one.id === job.personId
+        : hands === "technician"
+          ? one.repairs
+          : hands === "operator" && one.operates && mayOn.has(`${one.id} ${job.unitId}`);
+    const by = hands === "outside" ? [outsideFor(job.id)] : present.filter(may).map(({ id }) => id);
+    return {
+      ...{ id: job.id, place: placeOf(job.unitId), assisted: false, dueMin: shiftEndMin },
+      on: { unitId: job.unitId, crews: takesUnit(job.job) ? "none" : "wait" },
+      minutesBy: Object.fromEntries(by.map((id) => [id, job.minutes])),
+    };
+  });
+  const visitors = [...outside.keys()].map((id): Inspector => {
+    // Whoever comes for a job comes to the shift, and stands at the unit.
+    const job = toDo.find(({ minutesBy }) => minutesBy[id] !== undefined);
+    return { id, place: job?.place ?? yard, fromMin: Math.max(0, nowMin), untilMin: shiftEndMin };
+  });
   const unpinned: Morning = {
     ...{ nowMin, endMin: Math.max(useAfterMin, nowMin + comeBeforeMin) },
-    ...{ crews, units: shiftUnits, jobs, people, walkingMin: {}, elsewhereMin: 0 },
+    ...{ crews, units: shiftUnits, jobs: [...toRetest, ...toDo], people: [...people, ...visitors] },
+    ...{ walkingMin: walkingBetween(places), elsewhereMin: 0 },
     // Where nobody does nothing else, one of those who inspect helps another.
     assistants: Math.max(helpers, present.length > 1 ? 1 : 0),
   };
   return {
     ...{ siteId, zone: site.timeZone, policy: site.policy, shift, pins, needs, units, walks },
-    ...{ unpinned, morning: withPins(unpinned, pins), retests },
+    ...{ unpinned, morning: withPins(unpinned, pins), retests, jobs: ofDay, outside },
     people: new Map(inspectors.map(({ id, name }) => [id, name])),
     away: presences.filter((one) => one.away).map(({ personId }) => personId),
     partly: Object.fromEntries(
@@ -203,6 +242,31 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
         .map(({ personId, fromMin, untilMin }) => [personId, { fromMin, untilMin }]),
     ),
   };
+}
+
+/** Minutes on foot from the yard, by place, and each place by its name. */
+interface Ways {
+  readonly byId: ReadonlyMap<string, { readonly name: string; readonly yardMin: number }>;
+}
+
+async function waysFromYard(db: Db, siteId: string): Promise<Ways> {
+  const rows = await latestPlans(db, siteId).execute();
+  return { byId: new Map(rows.map(({ id, plan }) => [id, { name: plan.name, yardMin: plan.yardMin ?? 0 }])) };
+}
+
+/** From one place to another one goes by the yard: how far they are apart nobody has said. */
+function walkingBetween({ byId }: Ways): Morning["walkingMin"] {
+  const far = [[yard, 0] as const, ...[...byId].map(([id, { yardMin }]) => [id, yardMin] as const)];
+  return Object.fromEntries(
+    far.map(([from, a]) => [from, Object.fromEntries(far.map(([to, b]) => [to, from === to ? 0 : a + b]))]),
+  );
+}
+
+/** Minutes to bring a unit to its crew: none from where it stands already, `moveMin` from the yard, and the way to the yard before that. */
+function moveFrom(parkedAt: string | null, needed: string, moveMin: number, { byId }: Ways): number {
+  const from = parkedAt === null ? undefined : byId.get(parkedAt);
+  if (from === undefined) return moveMin;
+  return from.name.toLowerCase() === needed.trim().toLowerCase() ? 0 : from.yardMin + moveMin;
 }
 
 /** What somebody is at: the share of it that is left, at their pace. */
@@ -266,7 +330,8 @@ async function unitsOf(
       .innerJoin("unitStanding as s", "s.unitId", "u.id")
       .innerJoin("sheetVersion as v", "v.id", "u.sheetVersionId")
       .leftJoin("person as signer", "signer.id", "s.signedBy")
-      .select([...standingColumns, "signer.name as signer", "s.tagReason"])
+      .leftJoin("unitParked as k", "k.unitId", "u.id")
+      .select([...standingColumns, "signer.name as signer", "s.tagReason", "k.placeId as parkedAt"])
       .select(["u.plate", "u.family", "v.id as sheetVersionId", "v.sheetId"])
       .where("u.siteId", "=", siteId)
       .where("u.retiredAt", "is", null)
@@ -281,7 +346,7 @@ async function unitsOf(
   );
   return new Map(
     rows.flatMap((row): readonly [string, PlanUnit][] => {
-      const { unitId: id, plate, family, sheetId, sheetVersionId, tagReason } = row;
+      const { unitId: id, plate, family, sheetId, sheetVersionId, tagReason, parkedAt } = row;
       const content = sheets.get(sheetVersionId);
       if (content === undefined) return [];
       const figures = own.get(id);
@@ -289,7 +354,7 @@ async function unitsOf(
         [
           id,
           {
-            ...{ id, plate, family, sheetId, sheetVersionId, tagReason, size: sizeOf(row) },
+            ...{ id, plate, family, sheetId, sheetVersionId, tagReason, parkedAt, size: sizeOf(row) },
             sheetKey: figures === undefined ? sheetVersionId : `${sheetVersionId} ${JSON.stringify(figures)}`,
             sheet: figures === undefined ? content : sheetOfUnit(content, figures),
             standing: standingFrom(row, at),

@@ -1,14 +1,14 @@
 import { sql } from "kysely";
 import { z } from "zod";
 import { paceOf } from "@/core/shift/pace";
-import type { Db } from "@/server/database/database";
+import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { textField } from "@/server/http/text";
 import { rights } from "@/server/people/roles";
 import type { ShiftDay } from "./shift-day";
 
 /** Who inspects at a site, by name. */
-export const inspectorsOf = (db: Db, siteId: string) =>
+export const inspectorsOf = (db: Db | Trx, siteId: string) =>
   db
     .selectFrom("person as p")
     .innerJoin("personRole as r", "r.personId", "p.id")

@@ -11,10 +11,20 @@ import { shiftPdf } from "@/server/shift/pdf";
 export const GET = route(async ({ person, at }) => {
   const t = await getTranslations();
   const board = await shiftBoard(database(), siteWith(person, "see"), at);
-  const { shift, zone, rows, unserved, nowMs } = board;
+  const { shift, zone, rows, unserved, nowMs, jobs, retests } = board;
   const time = (ms: number) => clock(ms, zone);
   const crewRows = rows.filter(({ was }) => was === undefined);
-  const walks = crewRows.flatMap(({ slot, ...row }) => (slot === undefined ? [] : [{ slot, row }]));
+  const walks = [
+    ...crewRows.flatMap(({ slot, plate, place, crew }) =>
+      slot === undefined ? [] : [{ slot, plate, rest: `${place}, ${crew}` }],
+    ),
+    ...retests.flatMap(({ slot, plate, number }) =>
+      slot === undefined ? [] : [{ slot, plate, rest: t("shift.plan.retestOf", { number }) }],
+    ),
+    ...jobs.flatMap(({ slot, plate, job }) =>
+      slot === undefined ? [] : [{ slot, plate, rest: t(`job.${job}`) }],
+    ),
+  ];
   const people = [...new Set(walks.map(({ slot }) => slot.person))].sort();
   const when = (row: (typeof rows)[number]) =>
     row.readyMs === undefined
@@ -30,10 +40,8 @@ export const GET = route(async ({ person, at }) => {
       walks: walks
         .filter(({ slot }) => slot.person === name)
         .sort((a, b) => a.slot.startMs - b.slot.startMs)
-        .map(({ slot, row }) => ({
-          time: `${time(slot.startMs)}–${time(slot.endMs)}`,
-          plate: row.plate,
-          rest: `${row.place}, ${row.crew}`,
+        .map(({ slot, plate, rest }) => ({
+          ...{ time: `${time(slot.startMs)}–${time(slot.endMs)}`, plate, rest },
         })),
     })),
     crewsTitle: t("shift.plan.crews"),

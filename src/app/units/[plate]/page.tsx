@@ -8,6 +8,7 @@ import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { momentOf, type PageQuery, queryOf } from "@/server/http/page-query";
 import { unfitOf } from "@/server/people/fit";
 import { mayAt } from "@/server/people/session";
+import { parkedOf } from "@/server/units/parked";
 import { unitDetail } from "@/server/units/unit";
 
 export async function generateMetadata({ params }: { params: Promise<{ plate: string }> }) {
@@ -28,8 +29,9 @@ export default async function UnitPage({
   if (unit === undefined) notFound();
   seeOnly(call.person, unit.siteId);
   const { examinationDue, retiredAt, history, findings, tags, topUps, figureClaims, ...rest } = unit;
-  const [chrome, unfit] = await Promise.all([
+  const [chrome, { places, said }, unfit] = await Promise.all([
     chromeData(call),
+    parkedOf(database(), unit.id, unit.siteId),
     unfitOf(database(), [call.person.id], unit.id, call.at),
   ]);
   return (
@@ -38,6 +40,10 @@ export default async function UnitPage({
         <UnitView
           unit={{
             ...rest,
+            parked: {
+              places,
+              at: said && { placeId: said.placeId, by: said.by, setMs: said.setAt.getTime() },
+            },
             figureClaims: figureClaims.map(({ enteredBy, weakens, ...claim }) => ({
               ...claim,
               weakens: weakens.length,

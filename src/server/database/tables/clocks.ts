@@ -59,6 +59,7 @@ export interface ClockTables {
     setBy: string;
     setAt: Time;
   };
+  slotWork: { slotId: string; minutes: number; personId: string | null };
   charge: {
     id: string;
     unitId: string;

@@ -61,12 +61,13 @@ export interface SiteTables {
     siteId: string;
     shiftId: string;
     day: string;
-    kind: "unit" | "person" | "cancelled";
+    kind: "unit" | "person" | "cancelled" | "first";
     about: string;
     value: string | null;
     setBy: string;
     setAt: Time;
   };
+  unitParked: { unitId: string; placeId: string; setBy: string; setAt: Time };
   shiftPlan: {
     no: Generated<string>;
     siteId: string;

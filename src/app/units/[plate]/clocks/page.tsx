@@ -11,6 +11,7 @@ import { unitSheetOf } from "@/server/clocks/sheet-of-unit";
 import { database } from "@/server/database/database";
 import { chromeData, pageCall, seeOnly } from "@/server/http/page";
 import { mayAt } from "@/server/people/session";
+import { inspectorsOf } from "@/server/shift/people";
 
 export async function generateMetadata({ params }: { params: Promise<{ plate: string }> }) {
   return { title: decodeURIComponent((await params).plate) };
@@ -36,6 +37,7 @@ export default async function UnitClocksPage({ params }: { params: Promise<{ pla
           greasing={sheet === null ? undefined : greasingOf(sheet)}
           battery={sheet !== null && hasTractionBattery(sheet)}
           longestCharge={sheet?.figures.longest_charge?.value}
+          people={(await inspectorsOf(database(), unit.siteId)).map(({ id, name }) => ({ id, name }))}
           zone={call.zone}
           me={call.person.id}
           may={{
