@@ -142,3 +142,32 @@ test("a need is told in figures, and any unit that can do it is given", async ({
   await page.getByRole("button", { name: "Not needed: sign painters" }).click();
   await expect(page.getByText("Palm Court, sign painters")).toHaveCount(0);
 });
+
+test("a job given this day stands in the plan once it is said how long it takes, and says who has it", async ({
+  page,
+}) => {
+  await signIn(page, "2001");
+  await page.goto("/units/LM-13/clocks");
+  const examination = page
+    .getByRole("listitem")
+    .filter({ hasText: "Annual or thorough examination" })
+    .first();
+  await examination.getByText("Schedule it", { exact: true }).click();
+  await examination.getByLabel("Day", { exact: true }).fill("2026-06-10");
+  await examination.getByLabel("Who does it").fill("Alder and Finch");
+  await examination.getByRole("button", { name: "Schedule for this day" }).click();
+  await page.goto("/shift");
+  const job = page
+    .getByRole("list", { name: "Periodic jobs today" })
+    .getByRole("listitem")
+    .filter({ hasText: "LM-13" });
+  await expect(job).toContainText("Alder and Finch, this day. How long it takes was not said");
+  await job.getByRole("link", { name: "Periodic jobs: LM-13" }).click();
+  await examination.getByText("Schedule it", { exact: true }).click();
+  await examination.getByLabel("How long it takes, minutes").fill("90");
+  await examination.getByRole("button", { name: "Schedule for this day" }).click();
+  await page.goto("/shift");
+  await expect(job).toContainText(/Alder and Finch, 0\d:\d\d–0\d:\d\d/);
+  const lanes = page.getByRole("region", { name: "Who does what" });
+  await expect(lanes.getByText("Alder and Finch")).toBeVisible();
+});

@@ -74,7 +74,9 @@ describe("a job whose day has come", () => {
 
   it("is done by who was named for it and by nobody else, and is gone once it is recorded or its day taken back", async () => {
     await slotOn("W-1", "service", { minutes: 60, personId: yard.people.otherTechnician }, 6);
-    expect((await board(7)).jobs[0]?.slot?.person).toBe("otherTechnician");
+    const named = await board(7);
+    expect(named.jobs[0]?.slot?.person).toBe("otherTechnician");
+    expect(Object.keys(named.morning.jobs[0]?.minutesBy ?? {})).toEqual([yard.people.otherTechnician]);
     await expect(slotOn("W-1", "service", { minutes: 60, personId: unit("W-1") }, 7)).rejects.toMatchObject({
       status: 404,
     });
