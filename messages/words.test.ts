@@ -79,7 +79,11 @@ const sameInSpanish: readonly string[] = [
   "{name} ({kind})",
   "{name}, {minutes} min",
   "{name}, {time}",
+  "{name}, {time}",
+  "{person}, {unit}: {job}",
   "{place}, {month}",
+  "{plate}: {what}",
+  "{time}  {plate}  {what}",
   "{what}",
 ];
 

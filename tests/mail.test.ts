@@ -3,8 +3,9 @@ import { type ParsedMail, simpleParser } from "mailparser";
 import { SMTPServer } from "smtp-server";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
+import { setSlot } from "@/server/clocks/slots";
 import { chooseMail, mailChoiceSchema, stopByLink, stopMail } from "@/server/mail/choice";
-import { newOwnCalendar, ownIcs, ownWalks } from "@/server/mail/own-calendar";
+import { newOwnCalendar, ownIcs, ownWork } from "@/server/mail/own-calendar";
 import { sendMail, transportOf } from "@/server/mail/send";
 import { writeMail } from "@/server/mail/write";
 import { shiftBoard } from "@/server/shift/board";
@@ -148,10 +149,13 @@ describe("one's own calendar", () => {
     const secretOf = ({ path }: { readonly path: string }) => path.split("/").at(-1) ?? "";
     const old = secretOf(await newOwnCalendar(yard.db, operator, at(0)));
     const secret = secretOf(await newOwnCalendar(yard.db, operator, at(1)));
-    expect(await ownWalks(yard.db, old, at(6))).toBeUndefined();
-    const own = await ownWalks(yard.db, secret, at(6));
+    expect(await ownWork(yard.db, old, at(6))).toBeUndefined();
+    const own = await ownWork(yard.db, secret, at(6));
     if (own === undefined) throw new Error("expected a calendar");
-    const ics = ownIcs(own, at(6), ({ plate, crew }) => ({ summary: `Inspect ${plate}`, description: crew }));
+    const ics = ownIcs(own, at(6), ({ plate, of }) => ({
+      summary: `${"crew" in of ? "Inspect" : "Work on"} ${plate}`,
+      description: "",
+    }));
     const events = new ICAL.Component(ICAL.parse(ics))
       .getAllSubcomponents("vevent")
       .map((event) => new ICAL.Event(event));
@@ -161,5 +165,19 @@ describe("one's own calendar", () => {
     expect(
       events.map(({ summary, startDate }) => `${summary} ${startDate.toJSDate().getTime()}`).sort(),
     ).toEqual(mine.map(({ plate, slot }) => `Inspect ${plate} ${slot?.startMs}`).sort());
+
+    // A technician's has the jobs of the day.
+    const { technician, owner } = yard.people;
+    const theirs = secretOf(await newOwnCalendar(yard.db, technician, at(6)));
+    await setSlot(
+      yard.db,
+      yard.scissor,
+      owner,
+      { job: "service", plannedOn: "2026-03-02", who: "", minutes: 40, personId: technician },
+      at(6),
+    );
+    const { work = [] } = (await ownWork(yard.db, theirs, at(7))) ?? {};
+    expect(work).toMatchObject([{ plate: "S-1", of: { job: "service" } }]);
+    expect((work[0]?.endMs ?? 0) - (work[0]?.startMs ?? 0)).toBe(40 * 60_000);
   });
 });

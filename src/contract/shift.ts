@@ -16,6 +16,14 @@ export interface StandingShown {
   readonly tags: readonly string[];
 }
 
+/** Who does a piece of work when, by the plan. */
+export interface WhoAndWhen {
+  readonly personId: string;
+  readonly person: string;
+  readonly startMs: number;
+  readonly endMs: number;
+}
+
 /** A unit on the board: the one a crew has, or its usual one where it has none. */
 export interface ShiftRow {
   readonly needId: string;
@@ -29,13 +37,7 @@ export interface ShiftRow {
   readonly checks: number;
   readonly walking?: { readonly by: string; readonly done: number; readonly startedMs: number };
   /** Who inspects it when, by the plan. */
-  readonly slot?: {
-    readonly personId: string;
-    readonly person: string;
-    readonly startMs: number;
-    readonly endMs: number;
-    readonly late: boolean;
-  };
+  readonly slot?: WhoAndWhen & { readonly late: boolean };
   /** When the crew has it, and how late that is. */
   readonly readyMs?: number;
   readonly lateMin: number;
@@ -135,7 +137,7 @@ export interface JobRow {
   readonly who: string;
   /** Null where nobody has said how long it takes: it is in no plan. */
   readonly minutes: number | null;
-  readonly slot?: { readonly person: string; readonly startMs: number; readonly endMs: number };
+  readonly slot?: WhoAndWhen;
   /** The crew that has the unit instead. */
   readonly crew?: string;
 }
@@ -145,7 +147,7 @@ export interface RetestRow {
   readonly tagId: string;
   readonly number: string;
   readonly plate: string;
-  readonly slot?: { readonly person: string; readonly startMs: number; readonly endMs: number };
+  readonly slot?: WhoAndWhen;
 }
 
 export interface LaterRow {

@@ -3,6 +3,7 @@ import ical, { ICalCalendarMethod } from "ical-generator";
 import type { Db } from "@/server/database/database";
 import { sha256 } from "@/server/ledger/chain";
 import { shiftBoard } from "@/server/shift/board";
+import { type PlannedWork, plannedWork } from "@/server/shift/planned-work";
 
 /** Makes somebody's own calendar a new secret; the one before serves nobody any more. It is shown this once. */
 export async function newOwnCalendar(db: Db, personId: string, at: Date): Promise<{ readonly path: string }> {
@@ -16,22 +17,12 @@ export async function newOwnCalendar(db: Db, personId: string, at: Date): Promis
   return { path: `/api/calendar/${secret}` };
 }
 
-/** An inspection as the plan has it for somebody. */
-export interface OwnWalk {
-  readonly id: string;
-  readonly startMs: number;
-  readonly endMs: number;
-  readonly plate: string;
-  readonly crew: string;
-  readonly place: string;
-}
-
-/** The inspections that are planned for whoever this secret is of; undefined where it is nobody's, or they have left. */
-export async function ownWalks(
+/** The work that is planned for whoever this secret is of; undefined where it is nobody's, or they have left. */
+export async function ownWork(
   db: Db,
   secret: string,
   at: Date,
-): Promise<{ readonly name: string; readonly walks: readonly OwnWalk[] } | undefined> {
+): Promise<{ readonly name: string; readonly work: readonly PlannedWork[] } | undefined> {
   const owner = await db
     .selectFrom("ownCalendar as c")
     .innerJoin("person as p", "p.id", "c.personId")
@@ -42,40 +33,34 @@ export async function ownWalks(
     .execute();
   const [first] = owner;
   if (first === undefined) return undefined;
-  const walks: OwnWalk[] = [];
+  const work: PlannedWork[] = [];
   for (const siteId of new Set(owner.map((row) => row.siteId))) {
-    const { rows, shift } = await shiftBoard(db, siteId, at);
-    walks.push(
-      ...rows.flatMap(({ slot, unitId, plate, crew, place }) =>
-        slot?.personId === first.personId
-          ? [
-              {
-                ...{ id: `${unitId} ${shift.id} ${shift.day}`, startMs: slot.startMs, endMs: slot.endMs },
-                ...{ plate, crew, place },
-              },
-            ]
-          : [],
-      ),
+    const board = await shiftBoard(db, siteId, at);
+    const { id: shiftId, day } = board.shift;
+    work.push(
+      ...plannedWork(board)
+        .filter(({ personId }) => personId === first.personId)
+        .map((one) => ({ ...one, id: `${one.id} ${shiftId} ${day}` })),
     );
   }
-  return { name: first.name, walks };
+  return { name: first.name, work };
 }
 
-/** Somebody's inspections as iCalendar (RFC 5545): asked again every ten minutes, for plans change. */
+/** Somebody's work as iCalendar (RFC 5545): asked again every ten minutes, for plans change. */
 export function ownIcs(
-  { name, walks }: { readonly name: string; readonly walks: readonly OwnWalk[] },
+  { name, work }: { readonly name: string; readonly work: readonly PlannedWork[] },
   at: Date,
-  words: (walk: OwnWalk) => { readonly summary: string; readonly description: string },
+  words: (one: PlannedWork) => { readonly summary: string; readonly description: string },
 ): string {
   const calendar = ical({ name, method: ICalCalendarMethod.PUBLISH, ttl: 600 });
-  for (const walk of walks)
+  for (const one of work)
     calendar.createEvent({
-      id: `${walk.id}@rook-step`.replaceAll(" ", "-"),
-      start: new Date(walk.startMs),
-      end: new Date(walk.endMs),
+      id: `${one.id}@rook-step`.replaceAll(" ", "-"),
+      start: new Date(one.startMs),
+      end: new Date(one.endMs),
       stamp: at,
-      location: walk.place,
-      ...words(walk),
+      ...("place" in one.of && { location: one.of.place }),
+      ...words(one),
     });
   return calendar.toString();
 }

@@ -6,8 +6,8 @@ import esApp from "../../../messages/es/app.json";
 import es from "../../../messages/es/mail.json";
 
 const words = {
-  en: { letter: en.letter, shift: enApp.shift },
-  es: { letter: es.letter, shift: esApp.shift },
+  en: { letter: en.letter, shift: enApp.shift, job: enApp.job },
+  es: { letter: es.letter, shift: esApp.shift, job: esApp.job },
 } satisfies Record<Language, object>;
 
 /** The words of letters, in a language: they are written with no page open. */

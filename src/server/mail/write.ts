@@ -5,6 +5,7 @@ import { localMs, type Zone } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
 import { log } from "@/server/log";
 import { shiftBoard } from "@/server/shift/board";
+import { plannedWork, workWords } from "@/server/shift/planned-work";
 import { shiftDayAt } from "@/server/shift/shift-day";
 import { letterWords } from "./words";
 
@@ -110,16 +111,12 @@ interface Letter {
 
 const clockOf = (ms: number, zone: Zone) => new Date(localMs(ms, zone)).toISOString().slice(11, 16);
 
-/** The shift before it begins: one's own inspections, and every crew's unit. */
+/** The shift before it begins: one's own work, and every crew's unit. */
 function digestFor({ personId, language }: Pick<Reader, "personId" | "language">, board: ShiftBoard): Letter {
   const t = letterWords(language);
   const time = (ms: number) => clockOf(ms, board.zone);
   const rows = board.rows.filter(({ was }) => was !== true);
-  const mine = rows
-    .flatMap(({ slot, plate, crew, place }) =>
-      slot?.personId === personId ? [{ slot, plate, crew, place }] : [],
-    )
-    .sort((a, b) => a.slot.startMs - b.slot.startMs);
+  const mine = plannedWork(board).filter((one) => one.personId === personId);
   return {
     subject: t("letter.digestSubject", {
       ...{ shift: t(`shift.${board.shift.id}`), day: board.shift.day, time: time(board.shift.startMs) },
@@ -127,8 +124,11 @@ function digestFor({ personId, language }: Pick<Reader, "personId" | "language">
     }),
     lines: [
       mine.length === 0 ? t("letter.ownNone") : t("letter.own"),
-      ...mine.map(({ slot, plate, crew, place }) =>
-        t("letter.ownLine", { time: `${time(slot.startMs)}-${time(slot.endMs)}`, plate, crew, place }),
+      ...mine.map((one) =>
+        t("letter.ownLine", {
+          ...{ time: `${time(one.startMs)}-${time(one.endMs)}`, plate: one.plate },
+          what: workWords(t, one),
+        }),
       ),
       "",
       t("letter.crews"),

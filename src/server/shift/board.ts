@@ -81,7 +81,8 @@ function whoAndWhen(
   if (slot === undefined) return {};
   const msOf = (minute: number) => shift.startMs + minute * 60_000;
   const person = people.get(slot.personId) ?? outside.get(slot.personId) ?? "";
-  return { slot: { person, startMs: msOf(slot.startMin), endMs: msOf(slot.endMin) } };
+  const { personId } = slot;
+  return { slot: { personId, person, startMs: msOf(slot.startMin), endMs: msOf(slot.endMin) } };
 }
 
 /** The crew that has a unit on the shift. */

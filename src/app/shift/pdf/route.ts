@@ -6,26 +6,17 @@ import { siteWith } from "@/server/people/session";
 import { pdfAnswer } from "@/server/print/answer";
 import { shiftBoard } from "@/server/shift/board";
 import { shiftPdf } from "@/server/shift/pdf";
+import { plannedWork, workWords } from "@/server/shift/planned-work";
 
 /** The plan of a shift as a page for the wall. */
 export const GET = route(async ({ person, at }) => {
   const t = await getTranslations();
   const board = await shiftBoard(database(), siteWith(person, "see"), at);
-  const { shift, zone, rows, unserved, nowMs, jobs, retests } = board;
+  const { shift, zone, rows, unserved, nowMs } = board;
   const time = (ms: number) => clock(ms, zone);
   const crewRows = rows.filter(({ was }) => was === undefined);
-  const walks = [
-    ...crewRows.flatMap(({ slot, plate, place, crew }) =>
-      slot === undefined ? [] : [{ slot, plate, rest: `${place}, ${crew}` }],
-    ),
-    ...retests.flatMap(({ slot, plate, number }) =>
-      slot === undefined ? [] : [{ slot, plate, rest: t("shift.plan.retestOf", { number }) }],
-    ),
-    ...jobs.flatMap(({ slot, plate, job }) =>
-      slot === undefined ? [] : [{ slot, plate, rest: t(`job.${job}`) }],
-    ),
-  ];
-  const people = [...new Set(walks.map(({ slot }) => slot.person))].sort();
+  const work = plannedWork(board);
+  const people = [...new Set(work.map(({ person: name }) => name))].sort();
   const when = (row: (typeof rows)[number]) =>
     row.readyMs === undefined
       ? t("shift.plan.noUnit")
@@ -37,11 +28,11 @@ export const GET = route(async ({ person, at }) => {
     asOf: t("shift.plan.asOf", { time: dayAndClock(nowMs, zone) }),
     people: people.map((name) => ({
       name,
-      walks: walks
-        .filter(({ slot }) => slot.person === name)
-        .sort((a, b) => a.slot.startMs - b.slot.startMs)
-        .map(({ slot, plate, rest }) => ({
-          ...{ time: `${time(slot.startMs)}–${time(slot.endMs)}`, plate, rest },
+      walks: work
+        .filter((one) => one.person === name)
+        .map((one) => ({
+          ...{ time: `${time(one.startMs)}–${time(one.endMs)}`, plate: one.plate },
+          rest: workWords(t as unknown as Parameters<typeof workWords>[0], one),
         })),
     })),
     crewsTitle: t("shift.plan.crews"),

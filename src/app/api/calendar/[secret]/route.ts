@@ -2,17 +2,21 @@ import { getTranslations } from "next-intl/server";
 import { icsOf, siteCalendar } from "@/server/clocks/calendar";
 import { database } from "@/server/database/database";
 import { openRoute } from "@/server/http/route";
-import { ownIcs, ownWalks } from "@/server/mail/own-calendar";
+import { ownIcs, ownWork } from "@/server/mail/own-calendar";
+import { workWords } from "@/server/shift/planned-work";
 
 /** What falls due at a site, or what is planned for somebody, for a calendar program that knows its address. */
 export const GET = openRoute<{ secret: string }>(async ({ params, at }) => {
-  const own = await ownWalks(database(), params.secret, at);
+  const own = await ownWork(database(), params.secret, at);
   if (own !== undefined) {
-    const t = await getTranslations("mail");
+    const t = (await getTranslations()) as unknown as Parameters<typeof workWords>[0];
     return answer(
-      ownIcs(own, at, ({ plate, crew, place }) => ({
-        summary: t("event", { plate }),
-        description: t("eventFor", { crew, place }),
+      ownIcs(own, at, (one) => ({
+        summary: t("crew" in one.of ? "mail.event" : "mail.eventOther", {
+          plate: one.plate,
+          what: workWords(t, one),
+        }),
+        description: workWords(t, one),
       })),
     );
   }
