@@ -82,6 +82,7 @@ const sameInSpanish: readonly string[] = [
   "{name}, {time}",
   "{person}, {unit}: {job}",
   "{place}, {month}",
+  "{plate}, {number}: {stood}",
   "{plate}: {what}",
   "{time}  {plate}  {what}",
   "{what}",

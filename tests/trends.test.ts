@@ -3,17 +3,20 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { checksOf } from "@/core/catalogue/catalogue";
 import { reduce } from "@/core/record/reduce";
 import { articulatingBoomSheet } from "@/demo/sheets/articulating-booms";
+import { slabScissorSheet } from "@/demo/sheets/slab-scissors";
 import { migrate, migrateDown } from "@/server/database/migrate";
 import { walkAndSign } from "@/server/demo/walk";
+import { startRetest } from "@/server/inspections/start";
 import { askedIn } from "@/server/records/asked";
 import { findRecords } from "@/server/records/find";
 import { sealedRecord } from "@/server/records/read";
-import { recordRepair } from "@/server/tags/return";
+import { tagDetail } from "@/server/tags/read";
+import { recordRepair, releaseTag } from "@/server/tags/return";
 import { ownAttention } from "@/server/trends/attention";
 import { monthSpan, tagsOfMonth } from "@/server/trends/month";
 import { trendsOf } from "@/server/trends/unit-trends";
 import { failuresIn, failuresOf, monthsOf, neverFound, tagWaits } from "@/server/trends/yard";
-import { at, begin, tagOut, yardForFile } from "./database";
+import { addUnit, at, begin, tagOut, yardForFile } from "./database";
 
 const yard = yardForFile();
 const walk = (inspectionId: string, personId: string, minute: number, answers = {}) =>
@@ -153,6 +156,32 @@ describe("a yard over the months", () => {
     expect(own.stops.length).toBeGreaterThan(5);
     expect((await ownAttention(yard.db, second)).walks).toBe(2);
     expect(await ownAttention(yard.db, owner)).toEqual({ walks: 0, stops: [] });
+  });
+
+  it("says how long released tags stood, at each stage, and which they were", async () => {
+    const { operator, technician, otherTechnician } = yard.people;
+    const stood = async (plate: string, days: readonly [number, number, number]) => {
+      const start = 300 * dayMin;
+      await addUnit(yard.db, plate, slabScissorSheet);
+      const { id, number } = await tagOut(yard, plate, operator, start);
+      const repair = { cause: "c", work: "w", repaired: [], disturbed: [], licence: "L" };
+      const repaired = start + days[0] * dayMin;
+      await recordRepair(yard.db, id, technician, repair, at(repaired));
+      const retested = repaired + days[1] * dayMin;
+      await walk(await startRetest(yard.db, technician, id, at(retested)), technician, retested);
+      const seenPosition = (await tagDetail(yard.db, id))?.seenPosition ?? 0;
+      const released = retested + days[2] * dayMin;
+      await releaseTag(yard.db, id, otherTechnician, { number, seenPosition }, at(released));
+      return id;
+    };
+    const long = await stood("T-1", [6, 1, 3]);
+    const short = await stood("T-2", [2, 1, 1]);
+    const waits = await tagWaits(yard.db, "yard", at(320 * dayMin));
+    expect(waits?.tags.map(({ id }) => id)).toEqual([long, short]);
+    expect(waits?.tags.map(({ days }) => Math.round(days))).toEqual([10, 4]);
+    expect(waits?.repairDays).toBeCloseTo(4, 5);
+    expect(waits?.releaseDays).toBeCloseTo(2, 0);
+    expect(await tagWaits(yard.db, "elsewhere", at(320 * dayMin))).toBeUndefined();
   });
 
   it("begins a month at midnight of the site, also where the clocks are put forward in it", () => {

@@ -49,6 +49,13 @@ export interface TagWaits {
   readonly repairDays: number;
   readonly retestDays: number;
   readonly releaseDays: number;
+  /** The tags themselves, the longest first. */
+  readonly tags: readonly {
+    readonly id: string;
+    readonly number: string;
+    readonly plate: string;
+    readonly days: number;
+  }[];
 }
 
 /** A check that has been made often on machines of a model and never found anything. */

@@ -1,3 +1,4 @@
+import { median } from "../vocabulary/median";
 import { sinceOf, weigh } from "./onset";
 
 /** A reading as it was taken. */
@@ -169,10 +170,4 @@ function drawnIn(values: readonly number[], noise: number): readonly number[] {
     const reach = 3 * Math.max(noise, 1.4826 * median(near.map((v) => Math.abs(v - middle))));
     return Math.min(middle + reach, Math.max(middle - reach, value));
   });
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? (sorted[half] ?? 0) : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
 }

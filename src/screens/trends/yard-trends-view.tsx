@@ -88,6 +88,20 @@ export function YardTrendsView({
                   </div>
                 ))}
               </dl>
+              <details className="mt-1">
+                <summary className="min-h-[48px] cursor-pointer py-3 underline">
+                  {t("trends.tagsList")}
+                </summary>
+                <ul className="max-h-[240px] overflow-y-auto">
+                  {waits.tags.map(({ id, number, plate, days }) => (
+                    <li key={id}>
+                      <Link href={`/tags/${id}`} className="grid min-h-[48px] content-center underline">
+                        {t("trends.tagLine", { number, plate, stood: stoodWords(t, days) })}
+                      </Link>
+                    </li>
+                  ))}
+                </ul>
+              </details>
             </>
           )}
           <p className="mt-3">

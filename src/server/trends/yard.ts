@@ -1,6 +1,7 @@
 import { type RawBuilder, sql } from "kysely";
 import type { Counted, MonthOfYard, NeverFound, TagWaits } from "@/contract/trends";
 import { readiness } from "@/core/trend/readiness";
+import { median } from "@/core/vocabulary/median";
 import { clears } from "@/core/vocabulary/outcomes";
 import { localMs, momentOf, type Zone } from "@/core/vocabulary/zone";
 import type { Db } from "@/server/database/database";
@@ -148,20 +149,38 @@ export async function neverFound(db: Db, siteId: string): Promise<readonly Never
 
 /** How long the tags released within a year stood, by what they waited for: median days; undefined where none was. */
 export async function tagWaits(db: Db, siteId: string, at: Date): Promise<TagWaits | undefined> {
-  const { rows } = await sql<{ released: number; repair: number; retest: number; release: number }>`
-    WITH stood AS (
-      SELECT t.raised_at, max(s.at) FILTER (WHERE s.kind = 'repaired') AS repaired, max(s.at) FILTER (WHERE s.kind = 'retested') AS retested,
-        max(s.at) FILTER (WHERE s.kind = 'released') AS released
-      FROM tag t JOIN unit u ON u.id = t.unit_id JOIN tag_step s ON s.tag_id = t.id WHERE u.site_id = ${siteId} GROUP BY t.id)
-    SELECT count(*)::int AS released,
-      percentile_cont(0.5) WITHIN GROUP (ORDER BY extract(epoch FROM repaired - raised_at)) / 86400 AS repair,
-      percentile_cont(0.5) WITHIN GROUP (ORDER BY extract(epoch FROM retested - repaired)) / 86400 AS retest,
-      percentile_cont(0.5) WITHIN GROUP (ORDER BY extract(epoch FROM released - retested)) / 86400 AS release
-    FROM stood WHERE released >= ${yearBefore(at)}`.execute(db);
-  const [row] = rows;
-  if (row === undefined || row.released === 0) return undefined;
+  const { rows } = await sql<ReleasedTag>`
+    SELECT * FROM (
+      SELECT t.id, t.number, u.plate, t.raised_at, max(s.at) FILTER (WHERE s.kind = 'repaired') AS repaired_at,
+        max(s.at) FILTER (WHERE s.kind = 'retested') AS retested_at, max(s.at) FILTER (WHERE s.kind = 'released') AS released_at
+      FROM tag t JOIN unit u ON u.id = t.unit_id JOIN tag_step s ON s.tag_id = t.id WHERE u.site_id = ${siteId} GROUP BY t.id, u.plate) stood
+    WHERE released_at >= ${yearBefore(at)} AND repaired_at <= retested_at AND retested_at <= released_at ORDER BY released_at - raised_at DESC, number`.execute(
+    db,
+  );
+  if (rows.length === 0) return undefined;
+  const days = (from: Date, to: Date) => (to.getTime() - from.getTime()) / dayMs;
+  const middle = (of: (tag: ReleasedTag) => number) => median(rows.map(of));
   return {
-    released: row.released,
-    ...{ repairDays: row.repair, retestDays: row.retest, releaseDays: row.release },
+    released: rows.length,
+    repairDays: middle(({ raisedAt, repairedAt }) => days(raisedAt, repairedAt)),
+    retestDays: middle(({ repairedAt, retestedAt }) => days(repairedAt, retestedAt)),
+    releaseDays: middle(({ retestedAt, releasedAt }) => days(retestedAt, releasedAt)),
+    tags: rows.slice(0, mostTags).map(({ id, number, plate, raisedAt, releasedAt }) => ({
+      ...{ id, number, plate, days: days(raisedAt, releasedAt) },
+    })),
   };
 }
+
+/** A tag that was released: nobody releases one that was not repaired and re-tested. */
+interface ReleasedTag {
+  readonly id: string;
+  readonly number: string;
+  readonly plate: string;
+  readonly raisedAt: Date;
+  readonly repairedAt: Date;
+  readonly retestedAt: Date;
+  readonly releasedAt: Date;
+}
+
+/** More than one looks through; the longest of them. */
+const mostTags = 60;
