@@ -44,6 +44,8 @@ const mostReadings = 400;
  * machine is called changed against how long a change stays unseen.
  */
 const readingsPerChange = 1_000;
+/** What explains less of the scatter than this explains nothing. */
+const rounding = 1e-12;
 const dayMs = 86_400_000;
 
 /**
@@ -75,9 +77,9 @@ export function levelChange(all: readonly Reading[], { sense, noise }: Nature): 
       const { slope, explained } = from(k, shape);
       // Both shapes share one chance that something begins here, and so do both ways it may go.
       const shared = sense === "either" ? 2 : 1;
-      return slope > 0 || (sense === "either" && slope < 0)
-        ? logFactor(n, explained / spread) - shared * Math.LN2
-        : Number.NEGATIVE_INFINITY;
+      // Of a level line the sign is a matter of rounding.
+      const goes = explained > rounding * spread && (slope > 0 || sense === "either");
+      return goes ? logFactor(n, explained / spread) - shared * Math.LN2 : Number.NEGATIVE_INFINITY;
     });
   const steps = logs("step");
   const ramps = logs("ramp");
