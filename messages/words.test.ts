@@ -76,6 +76,7 @@ const sameInSpanish: readonly string[] = [
   "{colour}, {shape}, {at}",
   "{day}, {name}",
   "{hours} h",
+  "{minutes} min",
   "{name} ({kind})",
   "{name}, {minutes} min",
   "{name}, {time}",

@@ -39,7 +39,13 @@ export function DueWords({ clock, zone }: { clock: ClockShown; zone: string }) {
     <>
       {words.join(" ")}
       {slot === undefined ? null : (
-        <b className="block">{t("clocks.planned", { day: day(slot.onMs, "UTC"), who: slot.who || "-" })}</b>
+        <b className="block">
+          {[
+            t("clocks.planned", { day: day(slot.onMs, "UTC") }),
+            ...(slot.who === "" ? [] : [slot.who]),
+            ...(slot.minutes === null ? [] : [t("clocks.minutes", { minutes: slot.minutes })]),
+          ].join(", ")}
+        </b>
       )}
     </>
   );

@@ -31,7 +31,7 @@ export function RowWords({ row, zone, onClock }: { row: ShiftRow; zone: string; 
     ...(row.pinned ? [t("shift.plan.pinned")] : []),
   ];
   return (
-    <div className="min-w-0 flex-1 leading-snug">
+    <div className="min-w-0 flex-1 basis-[200px] leading-snug md:basis-0">
       <Mark kind={walked ? "open" : stateMark[standing.state]}>
         {walked ? t("state.being_walked") : t(`state.${standing.state}`)}
       </Mark>

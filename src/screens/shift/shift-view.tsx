@@ -172,7 +172,7 @@ export function ShiftView({ data }: { data: ShiftData }) {
                   <WalkStrip row={row} percent={percent} nowMs={nowMs} startMs={shift.startMs} />
                 ) : null}
               </div>
-              <div className="col-span-2 flex items-center justify-between gap-x-4 md:col-span-1">
+              <div className="col-span-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-2 md:col-span-1 md:flex-nowrap">
                 <RowWords row={row} zone={zone} onClock={onClock} />
                 {row.was ? null : (
                   <span className="flex flex-wrap justify-end gap-2">
