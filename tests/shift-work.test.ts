@@ -112,6 +112,7 @@ describe("a job whose day has come", () => {
   });
 
   it("of somebody from outside has a lane of its own, and is told as not done where the crew can have nothing else", async () => {
+    await expect(slotOn("W-2", "examination", { minutes: 90 }, 12)).rejects.toMatchObject({ status: 400 });
     await slotOn("W-2", "examination", { minutes: 90, who: "Alder and Finch" }, 12);
     const { jobs, outside, morning, plan, pins } = await board(13);
     expect(jobs[0]?.slot?.person).toBe("Alder and Finch");

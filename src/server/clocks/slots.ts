@@ -5,6 +5,7 @@ import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { textField } from "@/server/http/text";
 import { lockUnit } from "@/server/ledger/append";
+import { handsFor } from "@/server/shift/jobs";
 import { inspectorsOf } from "@/server/shift/people";
 
 export const slotSchema = z.strictObject({
@@ -27,14 +28,25 @@ export async function setSlot(
   at: Date,
 ): Promise<void> {
   const id = randomUUID();
+  if (
+    wanted.plannedOn !== null &&
+    minutes != null &&
+    wanted.who === "" &&
+    handsFor({ job: wanted.job, personId: personId ?? null }) === "outside"
+  )
+    throw new Problem(
+      400,
+      "bad-input",
+      "who: expected who comes for it, got nothing; name the examiner or the firm",
+    );
   await db.transaction().execute(async (trx) => {
     await lockUnit(trx, unitId);
     await trx
       .insertInto("jobSlot")
       .values({ id, unitId, ...wanted, setBy: byPerson, setAt: at })
       .execute();
-    if (minutes === null || minutes === undefined || wanted.plannedOn === null) return;
-    if (personId !== null && personId !== undefined) await requireInspector(trx, unitId, personId);
+    if (minutes == null || wanted.plannedOn === null) return;
+    if (personId != null) await requireInspector(trx, unitId, personId);
     await trx
       .insertInto("slotWork")
       .values({ slotId: id, minutes, personId: personId ?? null })

@@ -30,7 +30,10 @@ export async function jobsOfDay(db: Db, siteId: string, { day }: ShiftDay): Prom
 }
 
 /** Whose work a job is: somebody's of the site by name, any operator's or technician's there, or that of who comes for it. */
-export const handsFor = ({ job, personId }: JobOfDay): "named" | "operator" | "technician" | "outside" =>
+export const handsFor = ({
+  job,
+  personId,
+}: Pick<JobOfDay, "job" | "personId">): "named" | "operator" | "technician" | "outside" =>
   personId !== null
     ? "named"
     : job === "examination" || jobKind(job).doneBy === "competent_person"
