@@ -12,8 +12,8 @@ export interface ReadingTaken {
 }
 
 /**
- * What a walk read, one for each check: of several the worst, as its grade has it; and how long a way down took that was timed. Hours are read for the clocks and are no
- * trend; what `counts` says no to could not be graded and is no reading.
+ * What a walk read, one for each check: of several the worst, as its grade has it; and how long a way down took that was timed.
+ * Hours are read for the clocks and are no trend; what `counts` says no to could not be graded and is no reading.
  */
 export function readingsIn(
   events: readonly InspectionEvent[],

@@ -65,3 +65,19 @@ export function lackOf(
   if (document && !recorded.hasReport) return "document";
   return doneBy === "competent_person" && recorded.licence.trim() === "" ? "licence" : undefined;
 }
+
+/** Whose work a job is: somebody's of the site by name, any operator's or technician's there, or that of who comes for it. */
+export function handsFor({
+  job,
+  personId,
+}: {
+  readonly job: JobId | "examination";
+  readonly personId: string | null;
+}): "named" | "operator" | "technician" | "outside" {
+  if (personId !== null) return "named";
+  const doneBy = job === "examination" ? "competent_person" : jobKind(job).doneBy;
+  return doneBy === "competent_person" ? "outside" : doneBy;
+}
+
+/** Whether a crew cannot have the unit on the shift of the job: what opens parts asks for an inspection after it, and an examiner takes it whole. */
+export const takesUnit = (job: JobId | "examination"): boolean => job === "examination" || jobKind(job).opens;

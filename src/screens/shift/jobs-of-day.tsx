@@ -14,7 +14,7 @@ export function JobsOfDay({ jobs, zone }: { jobs: readonly JobRow[]; zone: strin
         name: slot.person,
         time: `${clock(slot.startMs, zone)}–${clock(slot.endMs, zone)}`,
       });
-    if (minutes === null) return t("shift.plan.jobUntimed", { who: who === "" ? "none" : who });
+    if (minutes === null) return [who, t("shift.plan.jobUntimed")].filter((words) => words !== "").join(". ");
     return crew === undefined ? t("shift.plan.jobNobody") : t("shift.plan.jobCrew", { crew });
   };
   return (

@@ -1,11 +1,10 @@
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import { jobIds } from "@/core/vocabulary/jobs";
+import { handsFor, jobIds } from "@/core/vocabulary/jobs";
 import type { Db, Trx } from "@/server/database/database";
 import { Problem } from "@/server/http/problem";
 import { textField } from "@/server/http/text";
 import { lockUnit } from "@/server/ledger/append";
-import { handsFor } from "@/server/shift/jobs";
 import { inspectorsOf } from "@/server/shift/people";
 
 export const slotSchema = z.strictObject({
@@ -24,15 +23,15 @@ export async function setSlot(
   db: Db,
   unitId: string,
   byPerson: string,
-  { minutes, personId, ...wanted }: z.input<typeof slotSchema>,
+  { minutes = null, personId = null, ...wanted }: z.input<typeof slotSchema>,
   at: Date,
 ): Promise<void> {
   const id = randomUUID();
   if (
     wanted.plannedOn !== null &&
-    minutes != null &&
+    minutes !== null &&
     wanted.who === "" &&
-    handsFor({ job: wanted.job, personId: personId ?? null }) === "outside"
+    handsFor({ job: wanted.job, personId }) === "outside"
   )
     throw new Problem(
       400,
@@ -45,12 +44,9 @@ export async function setSlot(
       .insertInto("jobSlot")
       .values({ id, unitId, ...wanted, setBy: byPerson, setAt: at })
       .execute();
-    if (minutes == null || wanted.plannedOn === null) return;
-    if (personId != null) await requireInspector(trx, unitId, personId);
-    await trx
-      .insertInto("slotWork")
-      .values({ slotId: id, minutes, personId: personId ?? null })
-      .execute();
+    if (minutes === null || wanted.plannedOn === null) return;
+    if (personId !== null) await requireInspector(trx, unitId, personId);
+    await trx.insertInto("slotWork").values({ slotId: id, minutes, personId }).execute();
   });
 }
 

@@ -1,6 +1,5 @@
 import { sql } from "kysely";
 import type { ClockId } from "@/contract/clocks";
-import { jobKind } from "@/core/vocabulary/jobs";
 import type { Db } from "@/server/database/database";
 import type { ShiftDay } from "./shift-day";
 
@@ -29,19 +28,5 @@ export async function jobsOfDay(db: Db, siteId: string, { day }: ShiftDay): Prom
   return rows;
 }
 
-/** Whose work a job is: somebody's of the site by name, any operator's or technician's there, or that of who comes for it. */
-export const handsFor = ({
-  job,
-  personId,
-}: Pick<JobOfDay, "job" | "personId">): "named" | "operator" | "technician" | "outside" =>
-  personId !== null
-    ? "named"
-    : job === "examination" || jobKind(job).doneBy === "competent_person"
-      ? "outside"
-      : (jobKind(job).doneBy as "operator" | "technician");
-
 /** Who comes from outside for a job, among those a shift is planned for. */
 export const outsideFor = (jobId: string): string => `outside ${jobId}`;
-
-/** Whether a crew cannot have the unit on the shift of the job: what opens parts asks for an inspection after it, and an examiner takes it whole. */
-export const takesUnit = (job: ClockId): boolean => job === "examination" || jobKind(job).opens;

@@ -7,13 +7,15 @@ import type { Crew, Inspector, Job, Morning, ShiftUnit } from "@/core/shift/morn
 import type { NeededWork } from "@/core/shift/needed-work";
 import { walkMin } from "@/core/shift/pace";
 import { type Pins, withPins } from "@/core/shift/pins";
+import { moveMinFrom, type Ways, walkingBetween, yard } from "@/core/shift/ways";
 import type { Family } from "@/core/vocabulary/families";
+import { handsFor, takesUnit } from "@/core/vocabulary/jobs";
 import type { Policy } from "@/core/vocabulary/policy";
 import type { Db } from "@/server/database/database";
 import { latestPlans } from "@/server/places/save";
 import { standingColumns, standingFrom, type UnitStanding } from "@/server/units/standing";
 import { fitOfUnit } from "./fits";
-import { handsFor, type JobOfDay, jobsOfDay, outsideFor, takesUnit } from "./jobs";
+import { type JobOfDay, jobsOfDay, outsideFor } from "./jobs";
 import { helpersOn, inspectorsOf, pacesOf, presencesOn } from "./people";
 import { pinsOn } from "./pins";
 import { type PlanSize, planSizes, sheetContents } from "./plan-minutes";
@@ -24,8 +26,6 @@ const minuteMs = 60_000;
 /** People come so long before the start, and a unit is of use so long after it. */
 const comeBeforeMin = 60;
 const useAfterMin = 120;
-/** Where units are parked that stand at no place by name. */
-const yard = "yard";
 /** Walks older than this are given up. */
 const openWalkHours = 4;
 /** Inspections of a unit by which it is told how often it fails. */
@@ -183,7 +183,7 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
       canUse: Object.fromEntries(
         (canUse.get(id) ?? [])
           .filter((unit) => byId.has(unit))
-          .map((unit) => [unit, moveFrom(units.get(unit)?.parkedAt ?? null, place, moveMin, places)]),
+          .map((unit) => [unit, moveMinFrom(units.get(unit)?.parkedAt ?? null, place, moveMin, places)]),
       ),
     }),
   );
@@ -244,29 +244,9 @@ export async function shiftSetting(db: Db, siteId: string, at: Date): Promise<Sh
   };
 }
 
-/** Minutes on foot from the yard, by place, and each place by its name. */
-interface Ways {
-  readonly byId: ReadonlyMap<string, { readonly name: string; readonly yardMin: number }>;
-}
-
 async function waysFromYard(db: Db, siteId: string): Promise<Ways> {
   const rows = await latestPlans(db, siteId).execute();
-  return { byId: new Map(rows.map(({ id, plan }) => [id, { name: plan.name, yardMin: plan.yardMin ?? 0 }])) };
-}
-
-/** From one place to another one goes by the yard: how far they are apart nobody has said. */
-function walkingBetween({ byId }: Ways): Morning["walkingMin"] {
-  const far = [[yard, 0] as const, ...[...byId].map(([id, { yardMin }]) => [id, yardMin] as const)];
-  return Object.fromEntries(
-    far.map(([from, a]) => [from, Object.fromEntries(far.map(([to, b]) => [to, from === to ? 0 : a + b]))]),
-  );
-}
-
-/** Minutes to bring a unit to its crew: none from where it stands already, `moveMin` from the yard, and the way to the yard before that. */
-function moveFrom(parkedAt: string | null, needed: string, moveMin: number, { byId }: Ways): number {
-  const from = parkedAt === null ? undefined : byId.get(parkedAt);
-  if (from === undefined) return moveMin;
-  return from.name.toLowerCase() === needed.trim().toLowerCase() ? 0 : from.yardMin + moveMin;
+  return new Map(rows.map(({ id, plan }) => [id, { name: plan.name, yardMin: plan.yardMin ?? 0 }]));
 }
 
 /** What somebody is at: the share of it that is left, at their pace. */

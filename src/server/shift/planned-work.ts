@@ -26,10 +26,10 @@ export function plannedWork({ rows, retests, jobs }: ShiftBoard): readonly Plann
   ].sort((a, b) => a.startMs - b.startMs);
 }
 
-type Words = (key: string, values?: Record<string, string>) => string;
+export type WorkWords = (key: string, values?: Record<string, string>) => string;
 
 /** What it is, in words: of an inspection for whom and where. `t` knows the words of the shift and of jobs. */
-export function workWords(t: Words, { of }: Pick<PlannedWork, "of">): string {
+export function workWords(t: WorkWords, { of }: Pick<PlannedWork, "of">): string {
   if ("crew" in of) return `${of.crew}, ${of.place}`;
   return "retest" in of ? t("shift.plan.retestOf", { number: of.retest }) : t(`job.${of.job}`);
 }

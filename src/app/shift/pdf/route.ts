@@ -6,7 +6,7 @@ import { siteWith } from "@/server/people/session";
 import { pdfAnswer } from "@/server/print/answer";
 import { shiftBoard } from "@/server/shift/board";
 import { shiftPdf } from "@/server/shift/pdf";
-import { plannedWork, workWords } from "@/server/shift/planned-work";
+import { plannedWork, type WorkWords, workWords } from "@/server/shift/planned-work";
 
 /** The plan of a shift as a page for the wall. */
 export const GET = route(async ({ person, at }) => {
@@ -32,7 +32,7 @@ export const GET = route(async ({ person, at }) => {
         .filter((one) => one.person === name)
         .map((one) => ({
           ...{ time: `${time(one.startMs)}–${time(one.endMs)}`, plate: one.plate },
-          rest: workWords(t as unknown as Parameters<typeof workWords>[0], one),
+          rest: workWords(t as unknown as WorkWords, one),
         })),
     })),
     crewsTitle: t("shift.plan.crews"),

@@ -3,13 +3,13 @@ import { icsOf, siteCalendar } from "@/server/clocks/calendar";
 import { database } from "@/server/database/database";
 import { openRoute } from "@/server/http/route";
 import { ownIcs, ownWork } from "@/server/mail/own-calendar";
-import { workWords } from "@/server/shift/planned-work";
+import { type WorkWords, workWords } from "@/server/shift/planned-work";
 
 /** What falls due at a site, or what is planned for somebody, for a calendar program that knows its address. */
 export const GET = openRoute<{ secret: string }>(async ({ params, at }) => {
   const own = await ownWork(database(), params.secret, at);
   if (own !== undefined) {
-    const t = (await getTranslations()) as unknown as Parameters<typeof workWords>[0];
+    const t = (await getTranslations()) as unknown as WorkWords;
     return answer(
       ownIcs(own, at, (one) => ({
         summary: t("crew" in one.of ? "mail.event" : "mail.eventOther", {
